@@ -1,0 +1,280 @@
+"""What a line says after its position and kind: sizes, clocks, words, states, in any order."""
+
+import re
+from dataclasses import dataclass, field
+from typing import Any
+
+from bellstone.core.entry.reading import Choice, Question, Span
+from bellstone.core.entry.vocabulary import FILLERS, Meaning, complete, words_for
+from bellstone.core.record import Amount, Clock
+from bellstone.core.scheme import Scheme
+from bellstone.core.units import INCHES, NUMBER, length_ft, number
+
+_UNIT = r"(?P<unit>%|percent\b|\"|inch(?:es)?\b|in\b|ft\b|feet\b|'|deg\b|degrees\b|°|gal\b)"
+_BOUND = r"(?P<bound>under|less than|<|at most|at least|more than|over|>|about|around|~)?\s*"
+_AMOUNT = re.compile(rf"{_BOUND}(?P<a>{NUMBER})(?:(?P<sep>\s*(?:-|\.\.|to|or)\s*)(?P<b>{NUMBER}))?\s*{_UNIT}", re.I)
+_OCLOCK = re.compile(
+    r"(?P<a>\d{1,2}(?:\.\d+)?)(?:\s*(?:-|\.\.|to)\s*(?P<b>\d{1,2}(?:\.\d+)?))?\s*o'?\s?clock\b", re.I
+)
+_CLOCK_RANGE = re.compile(r"(?P<a>\d{1,2}(?:\.\d+)?)\s*(?:-|\.\.)\s*(?P<b>\d{1,2}(?:\.\d+)?)(?![\d%\"'./])(?!\s*(?:in\b|ft\b|%|deg))")
+_EVERY = re.compile(rf"every\s+(?P<length>{NUMBER}\s*(?:'|ft\b|feet\b|{INCHES.replace('only_inches', 'i')})?)", re.I)
+_MINUTES = re.compile(rf"(?P<n>{NUMBER})\s*min(?:utes)?\s+off\b", re.I)
+_QUOTED = re.compile(r'"(?P<words>[^"]*)"')
+_WORD = re.compile(r"(?P<word>[A-Za-z][A-Za-z_']*)(?P<unsure>\?)?")
+_UNITS = {
+    "%": "pct", "percent": "pct", '"': "in", "in": "in", "inch": "in", "inches": "in", "ft": "ft", "feet": "ft", "'": "ft",
+    "deg": "deg", "degrees": "deg", "°": "deg", "gal": "gal",
+}  # fmt: skip
+_BOUNDS = {
+    "under": "at_most", "less than": "at_most", "<": "at_most", "at most": "at_most", "at least": "at_least",
+    "more than": "at_least", "over": "at_least", ">": "at_least", "about": "about", "around": "about", "~": "about",
+}  # fmt: skip
+
+
+@dataclass
+class Attributes:
+    """What has been read so far; ``values`` are fields of a Sighting."""
+
+    values: dict[str, Any] = field(default_factory=dict)
+    same: str | None = None
+    same_counter_ft: float | None = None
+    same_sure: bool = True
+    questions: list[Question] = field(default_factory=list)
+    unread: list[Span] = field(default_factory=list)
+    completed: list[str] = field(default_factory=list)
+
+
+def amount_at(text: str, at: int = 0) -> tuple[Amount, int] | None:
+    """An amount with its unit that begins at ``at``, and where it ends.
+
+    >>> amount, end = amount_at('1 1/2" up')
+    >>> amount.likely, amount.unit, end
+    (1.5, 'in', 6)
+    """
+    match = _AMOUNT.match(text, at)
+    if match is None:
+        return None
+    unit = _UNITS[match["unit"].lower()]
+    said = match[0].strip()
+    form = _BOUNDS.get((match["bound"] or "").lower().strip(), "value")
+    a = number(match["a"])
+    tree: dict[str, Any] = {"form": form, "likely": a, "unit": unit, "said": said}
+    if match["b"]:
+        b = number(match["b"])
+        if match["sep"].strip().lower() == "or":
+            tree["alternatives"] = ({"likely": b, "unit": unit, "said": said},)
+        else:
+            tree |= {"form": "range", "likely": None, "low": min(a, b), "high": max(a, b)}
+    return Amount.model_validate(tree), match.end()
+
+
+class AttributeReader:
+    """Reads the words after a kind, left to right, one small reader a form."""
+
+    def __init__(self, text: str, start: int, kind: str, scheme: Scheme) -> None:
+        self.text, self.at, self.kind = text, start, kind
+        self.measure = scheme.kinds[kind].measure
+        self.table = words_for(kind, scheme)
+        self.out = Attributes()
+        self.phase = "now"  # or "found" after "was", "expected"
+
+    def read(self) -> Attributes:
+        readers = (
+            self._quoted, self._each_joint, self._every, self._phase_word, self._same, self._minutes, self._oclock,
+            self._amount, self._clock_range, self._word, self._bare_number,
+        )  # fmt: skip
+        while self.at < len(self.text):
+            gap = re.match(r"[\s,]+", self.text[self.at :])
+            if gap:
+                self.at += gap.end()
+                continue
+            if not any(reader() for reader in readers):
+                self._cannot_read()
+        return self.out
+
+    def _take(self, match: re.Match[str]) -> None:
+        self.out.completed.append(match[0].strip())
+        self.at = match.end()
+
+    def _quoted(self) -> bool:
+        match = _QUOTED.match(self.text, self.at)
+        if match:
+            self.out.values["text"] = match["words"]
+            self._take(match)
+        return bool(match)
+
+    def _each_joint(self) -> bool:
+        match = re.compile(r"(?:at\s+)?each\s+joint\b|every\s+joint\b", re.I).match(self.text, self.at)
+        if match:
+            self.out.values |= {"each_joint": True, "at": "joint"}
+            self._take(match)
+        return bool(match)
+
+    def _every(self) -> bool:
+        match = _EVERY.match(self.text, self.at)
+        if match:
+            said = match["length"].strip()
+            self.out.values["spacing_ft"] = number(said) if re.fullmatch(NUMBER, said) else length_ft(said)
+            self._take(match)
+        return bool(match)
+
+    def _phase_word(self) -> bool:
+        match = re.compile(r"(was|now|expected)\b", re.I).match(self.text, self.at)
+        if match:
+            self.phase = {"was": "found", "now": "now", "expected": "expected"}[match[1].lower()]
+            if self.phase == "found":
+                self.out.values.setdefault("as_found", {})
+            self._take(match)
+        return bool(match)
+
+    def _same(self) -> bool:
+        match = re.compile(r"same(?P<q>\?)?(?:\s+(?:as\s+)?(?P<n>-?\d+(?:\.\d+)?))?(?=\s|,|$)", re.I).match(self.text, self.at)
+        if match:
+            self.out.same = "counter" if match["n"] else "last"
+            self.out.same_counter_ft = float(match["n"]) if match["n"] else None
+            self.out.same_sure = not match["q"]
+            self._take(match)
+        return bool(match)
+
+    def _minutes(self) -> bool:
+        match = _MINUTES.match(self.text, self.at)
+        if match:
+            self.out.values["minutes_off"] = {"likely": number(match["n"]), "unit": "min", "said": match[0]}
+            self._take(match)
+        return bool(match)
+
+    def _oclock(self) -> bool:
+        match = _OCLOCK.match(self.text, self.at)
+        return bool(match) and self._set_clock(match)
+
+    def _clock_range(self) -> bool:
+        match = _CLOCK_RANGE.match(self.text, self.at)
+        return bool(match) and self._set_clock(match)
+
+    def _set_clock(self, match: re.Match[str] | None) -> bool:
+        assert match is not None
+        start, end = float(match["a"]), float(match["b"] or match["a"])
+        if not (0 <= start <= 12 and 0 <= end <= 12):
+            return False
+        self.out.values["clock"] = Clock(start=start, end=end)
+        self._take(match)
+        return True
+
+    def _amount(self) -> bool:
+        read = amount_at(self.text, self.at)
+        if read is None:
+            return False
+        amount, end = read
+        self._put_size(amount)
+        self.out.completed.append(self.text[self.at : end].strip())
+        self.at = end
+        return True
+
+    def _put_size(self, amount: Amount) -> None:
+        if self.phase == "expected":
+            self.out.values["expected"] = amount
+        elif self.phase == "found":
+            self.out.values["as_found"]["size"] = amount
+        else:
+            self.out.values["size"] = amount
+
+    def _word(self) -> bool:
+        match = _WORD.match(self.text, self.at)
+        if match is None:
+            return self._lone_question_mark()
+        phrase = self._phrase(match)
+        if phrase is None:
+            return self._filler(match)
+        written, end, found, unsure = phrase
+        if len({self.table[word] for word in found}) > 1:
+            self._ask_which(match.start(), end, found)
+            self.at = end
+            return True
+        self._put_word(self.table[found[0]])
+        if unsure:
+            self.out.values["sureness"] = "unsure"
+        self.out.completed.append(found[0].replace("_", " ") + ("?" if unsure else ""))
+        self.at = end
+        return True
+
+    def _lone_question_mark(self) -> bool:
+        match = re.compile(r"\?").match(self.text, self.at)
+        if match:
+            self.out.values["sureness"] = "unsure"
+            self._take(match)
+        return bool(match)
+
+    def _phrase(self, match: re.Match[str]) -> tuple[str, int, list[str], bool] | None:
+        """The longest run of up to three words that the kind knows, exactly before by its first letters."""
+        words = list(re.finditer(r"[A-Za-z][A-Za-z_']*", self.text[self.at :]))[:3]
+        for count in range(len(words), 0, -1):
+            end = self.at + words[count - 1].end()
+            written = re.sub(r"\s+", "_", self.text[self.at : end].strip().lower())
+            if written in self.table:
+                return written, *self._with_mark(end, [written])
+        word = match["word"].lower()
+        found = complete(word, self.table) if word not in FILLERS else []
+        if not found:
+            return None
+        return word, *self._with_mark(self.at + len(match["word"]), found)
+
+    def _with_mark(self, end: int, found: list[str]) -> tuple[int, list[str], bool]:
+        unsure = self.text[end : end + 1] == "?"
+        return end + unsure, found, unsure
+
+    def _filler(self, match: re.Match[str]) -> bool:
+        if match["word"].lower() not in FILLERS:
+            return False
+        self.at = match.end()
+        return True
+
+    def _ask_which(self, start: int, end: int, found: list[str]) -> None:
+        choices = tuple(
+            Choice(label=w.replace("_", " "), line=self.text[:start] + w.replace("_", " ") + self.text[end:]) for w in found[:6]
+        )
+        self.out.questions.append(
+            Question(text=f"“{self.text[start:end]}” fits more than one word", start=start, end=end, choices=choices)
+        )
+
+    def _put_word(self, meaning: Meaning) -> None:
+        values = self.out.values
+        if meaning.slot == "quality":
+            if meaning.value not in values.get("qualities", ()):
+                values["qualities"] = (*values.get("qualities", ()), meaning.value)
+        elif meaning.slot == "size_word":
+            self._put_size(Amount(form="word", word=meaning.value, said=meaning.value))
+        elif meaning.slot == "clock":
+            values["clock"] = Clock(all_round=True) if meaning.value == "all" else Clock.model_validate({"word": meaning.value})
+        elif meaning.slot == "flow":
+            values["effect_on_flow"] = meaning.value.removeprefix("flow_")
+        elif meaning.slot == "catches":
+            values["catches"] = (*values.get("catches", ()), meaning.value)
+        elif meaning.slot == "form" and self.phase == "found":
+            values["as_found"]["form"] = meaning.value
+        else:
+            values[meaning.slot] = meaning.value
+
+    def _bare_number(self) -> bool:
+        match = re.compile(NUMBER).match(self.text, self.at)
+        if match is None:
+            return False
+        value = match[0]
+        units = {"angle": ["deg"], "depth": ["in"], "opening": ["in"], "extent": ["ft"]}.get(self.measure, ["%", "in"])
+        hours = [" o'clock"] if re.fullmatch(r"\d{1,2}", value) and 1 <= int(value) <= 12 else []
+        options = [*units, *hours]
+        choices = tuple(
+            Choice(label=f"{value}{o}", line=f"{self.text[: match.start()]}{value}{o}{self.text[match.end() :]}") for o in options
+        )
+        self.out.questions.append(
+            Question(text=f"{value} of what? A bare number is never guessed", start=match.start(), end=match.end(), choices=choices)
+        )
+        self.at = match.end()
+        return True
+
+    def _cannot_read(self) -> None:
+        match = re.compile(r"\S+").match(self.text, self.at)
+        assert match is not None
+        why = f"“{match[0]}” is no word of {self.kind.replace('_', ' ')}; it is kept as said"
+        self.out.unread.append(Span(start=match.start(), end=match.end(), why=why))
+        self.out.completed.append(match[0])
+        self.at = match.end()

@@ -1,0 +1,277 @@
+"""Reads one line of notes: position first, kind second, then any order."""
+
+import re
+from typing import Any
+
+from pydantic import ValidationError
+
+from bellstone.core.entry.attributes import AttributeReader
+from bellstone.core.entry.positions import Placed, read_position
+from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Question, See, Span
+from bellstone.core.entry.special import length_estimate, read_pipe, read_special
+from bellstone.core.entry.vocabulary import ASKS, FREE_TEXT_KINDS, complete, kind_words
+from bellstone.core.errors import DomainError
+from bellstone.core.record import Amount, Alternative, Change, OrderPosition, Pipe, Position, Sighting
+from bellstone.core.scheme import Scheme, house_scheme
+from bellstone.core.units import plain
+
+MAX_LINE = 1000
+
+
+def read_line(text: str, scheme: Scheme | None = None) -> EntryReading:
+    """One line of notes, read into what it would add.
+
+    Nothing is guessed and nothing is dropped: two readings become a question with the line
+    rewritten both ways; what no reader takes is pointed at, with the reason.
+
+    Parameters
+    ----------
+    text : str
+        As typed or pasted; typographic quotes and fractions are taken as plain ones.
+
+    Returns
+    -------
+    EntryReading
+        The acts in order, questions, unread pieces, and the line with its words completed.
+
+    Examples
+    --------
+    >>> reading = read_line('48 offset up 1/2" ; roots slight')
+    >>> [act.sighting.kind for act in reading.acts]
+    ['offset', 'roots']
+    >>> read_line("41.5 roots 7").questions[0].choices[0].label
+    '7%'
+    """
+    scheme = scheme or house_scheme()
+    written = plain(text).strip()[:MAX_LINE]
+    stamp = re.match(r"\[(?P<m>\d{1,3}):(?P<s>\d{2})\]\s*", written)
+    body = written[stamp.end() :] if stamp else written
+    time_s = int(stamp["m"]) * 60.0 + int(stamp["s"]) if stamp else None
+    if not body:
+        return EntryReading(text=text)
+    try:
+        reading = _LineReader(body, scheme, time_s).read()
+    except (DomainError, ValidationError) as error:
+        why = str(error) if isinstance(error, DomainError) else str(error.errors()[0]["msg"])
+        return EntryReading(text=text, unread=(Span(start=0, end=len(body), why=why),))
+    return reading.model_copy(update={"text": text, "time_s": time_s})
+
+
+class _LineReader:
+    def __init__(self, text: str, scheme: Scheme, time_s: float | None) -> None:
+        self.text, self.scheme, self.time_s = text, scheme, time_s
+        self.acts: list[Act] = []
+        self.unread: list[Span] = []
+        self.questions: list[Question] = []
+        self.completed: list[str] = []
+
+    def read(self) -> EntryReading:
+        special = read_special(self.text)
+        if special is not None:
+            self.acts, self.questions = special
+            self.completed = [self.text]
+        else:
+            self._read_parts()
+        return EntryReading(
+            text=self.text,
+            acts=tuple(self.acts),
+            unread=tuple(self.unread),
+            questions=tuple(self.questions),
+            completed=" ; ".join(self.completed),
+        )
+
+    def _read_parts(self) -> None:
+        position: Position | None = None
+        for start, part in _parts(self.text):
+            placed = read_position(part)
+            if re.match(r"dry\s+\d", part, re.I):  # "dry 20-35 rest": the one kind said before its place
+                self._read_dry(part)
+                continue
+            if placed.asks:
+                self._ask_position(start, part, placed)
+            if position is None or not isinstance(placed.position, OrderPosition):
+                position = placed.position
+            self._read_part(part, placed.rest, position, start, first=start == 0)
+
+    def _read_dry(self, part: str) -> None:
+        rest = re.sub(r"^dry\s+", "", part, flags=re.I)
+        placed = read_position(rest + " ")
+        self._read_part(f"{(rest + ' ')[: placed.rest]}dry {(rest + ' ')[placed.rest :]}".rstrip(), placed.rest, placed.position, 0, True)
+
+    def _ask_position(self, start: int, part: str, placed: Placed) -> None:
+        head, tail = self.text[:start], part[placed.rest :]
+        after = self.text[start + len(part) :]
+        choices = tuple(Choice(label=label, line=f"{head}{words} {tail}{after}") for label, words in placed.asks)
+        said = part[: placed.rest].strip()
+        self.questions.append(
+            Question(text=f"{said} can be meant two ways", start=start, end=start + len(said), choices=choices)
+        )
+
+    def _read_part(self, part: str, at: int, position: Position, offset: int, first: bool) -> None:
+        body = part[at:]
+        if not body:
+            self._fail(offset, offset + len(part), "a position alone: say what was seen there")
+            return
+        if not first and (match := re.match(r"expected\b\s*", body, re.I)):
+            self._expect(part, at + match.end(), offset)
+            return
+        if match := re.match(r"none\s*:\s*(?P<list>.+)$", body, re.I):
+            self._none(match["list"], position, part)
+            return
+        found = self._kind(body, offset + at)
+        if found is None:
+            return
+        kind, alternatives, end, unsure = found
+        if kind == "transition":
+            self._change(part, at + end, position, unsure, offset)
+        elif kind in FREE_TEXT_KINDS:
+            self._free_text(kind, part, at + end, position, unsure)
+        else:
+            self._finding(kind, alternatives, part, at + end, position, unsure, offset)
+
+    def _kind(self, body: str, offset: int) -> tuple[str, tuple[str, ...], int, bool] | None:
+        """The kind a part names, its alternatives, where it ends, and whether it was said with a ``?``."""
+        match = re.match(r"(?P<words>[A-Za-z_]+(?:\s*\|\s*[A-Za-z_]+)*)(?P<unsure>\s?\?)?", body)
+        if match is None:
+            self._fail(offset, offset + max(len(body), 1), "what was seen comes after the position: a word such as roots or offset")
+            return None
+        table = kind_words(self.scheme)
+        two = re.match(r"[A-Za-z]+(?:\s+[A-Za-z]+){1,2}", body)
+        if two and "|" not in match[0]:
+            spoken = re.split(r"\s+", two[0].lower())
+            for count in (3, 2):
+                if "_".join(spoken[:count]) in table and len(spoken) >= count:
+                    end = re.match(r"\S+(?:\s+\S+){%d}" % (count - 1), body)
+                    assert end is not None
+                    return table["_".join(spoken[:count])], (), end.end(), False
+        kinds = [self._one_kind(word, offset, body, table) for word in re.split(r"\s*\|\s*", match["words"].lower())]
+        if any(kind is None for kind in kinds):
+            return None
+        named = tuple(kind for kind in kinds if kind is not None)
+        return named[0], named[1:], match.end(), bool(match["unsure"])
+
+    def _one_kind(self, word: str, offset: int, body: str, table: dict[str, str]) -> str | None:
+        at = offset + body.lower().index(word)
+        head, tail = self.text[:at], self.text[at + len(word) :]
+        if word in ASKS:
+            choices = tuple(Choice(label=c.rstrip(":"), line=f"{head}{c}{tail}") for c in ASKS[word])
+            why = f"“{word}” can mean the water or the fall of the pipe"
+            self.questions.append(Question(text=why, start=at, end=at + len(word), choices=choices))
+            return None
+        # a kind's own name is completed before the synonyms of others
+        found = complete(word, {k: v for k, v in table.items() if k == v or k == word}) or complete(word, table)
+        if len({table[w] for w in found}) == 1:
+            return table[found[0]]
+        if found:
+            choices = tuple(Choice(label=w.replace("_", " "), line=f"{head}{w}{tail}") for w in found[:8])
+            self.questions.append(
+                Question(text=f"“{word}” fits more than one kind", start=at, end=at + len(word), choices=choices)
+            )
+            return None
+        self._fail(at, at + len(word), f"“{word}” names no kind; it is kept as said")
+        return None
+
+    def _fail(self, start: int, end: int, why: str) -> None:
+        self.unread.append(Span(start=start, end=min(end, len(self.text)), why=why))
+        self.completed.append(self.text[start:end])
+
+    def _see(self, position: Position, kind: str, said: str, **values: Any) -> See:
+        draft = {"id": NEW, "item": NEW, "line": NEW, "position": position, "kind": kind, "said": said.strip(), **values}
+        return See(sighting=Sighting.model_validate({"time_s": self.time_s, **draft}))
+
+    def _finding(
+        self, kind: str, alternatives: tuple[str, ...], part: str, at: int, position: Position, unsure: bool, offset: int
+    ) -> None:
+        out = AttributeReader(part, at, kind, self.scheme).read()
+        values = dict(out.values)
+        if unsure:
+            values["sureness"] = "unsure"
+        values["alternatives"] = tuple(Alternative(kind=k) for k in alternatives)
+        values["unread"] = tuple(part[s.start : s.end][:80] for s in out.unread)
+        see = self._see(position, kind, part, **values)
+        self.acts.append(
+            see.model_copy(update={"same": out.same, "same_counter_ft": out.same_counter_ft, "same_sure": out.same_sure})
+        )
+        shift = offset
+        self.unread += [s.model_copy(update={"start": s.start + shift, "end": s.end + shift}) for s in out.unread]
+        for q in out.questions:
+            rewritten = tuple(
+                c.model_copy(update={"line": self.text[:offset] + c.line + self.text[offset + len(part) :]}) for c in q.choices
+            )
+            self.questions.append(
+                q.model_copy(update={"start": q.start + shift, "end": q.end + shift, "choices": rewritten})
+            )
+        kinds = "|".join((kind, *alternatives))
+        self.completed.append(f"{part[: self._position_end(part)]}{kinds}{'?' if unsure else ''} {' '.join(out.completed)}".strip())
+
+    def _position_end(self, part: str) -> int:
+        return read_position(part).rest
+
+    def _change(self, part: str, at: int, position: Position, unsure: bool, offset: int) -> None:
+        before, arrow, after = part[at:].partition(">")
+        if not arrow and (to := re.match(r"\s*(?:from\s+)?(.*?)\s+to\s+(.*)$", part[at:], re.I)):
+            before, after = to[1], to[2]
+            arrow = "to"
+        if not arrow:
+            before, after = "", part[at:]
+        pipes = [read_pipe(before.strip()), read_pipe(after.strip(" ,"))]
+        if pipes[1] is None or (arrow and before.strip() and pipes[0] is None):
+            wrong = after if pipes[1] is None else before
+            start = offset + part.index(wrong.strip()) if wrong.strip() else offset + at
+            self._fail(start, start + max(len(wrong.strip()), 1), "change wants a material or a bore: change iron > clay 4in")
+            return
+        change = Change(before=pipes[0], after=pipes[1])
+        self.acts.append(self._see(position, "transition", part, change=change, sureness="unsure" if unsure else "sure"))
+        self.completed.append(part)
+
+    def _free_text(self, kind: str, part: str, at: int, position: Position, unsure: bool) -> None:
+        words = part[at:].strip(" :")
+        self.acts.append(
+            self._see(position, kind, part, text=words, sureness="unsure" if unsure else "sure")
+        )
+        if kind in ("stopped", "note") and (estimate := length_estimate(words)):
+            self.acts.append(estimate)
+        self.completed.append(part)
+
+    def _none(self, listed: str, position: Position, part: str) -> None:
+        table = kind_words(self.scheme)
+        kinds: list[str] = []
+        for word in re.split(r"[,\s]+", listed.strip().lower()):
+            found = complete(word, table) if word else []
+            if len({table[w] for w in found}) == 1:
+                kinds.append(table[found[0]])
+            elif word:
+                self._fail(self.text.lower().index(word), self.text.lower().index(word) + len(word), f"“{word}” names no kind")
+        self.acts.append(self._see(position, "note", part, none_of=tuple(kinds)))
+        self.completed.append(part)
+
+    def _expect(self, part: str, at: int, offset: int) -> None:
+        """``; expected …`` forecasts the finding before it: weak, and never a reading."""
+        last = self.acts[-1] if self.acts else None
+        if not isinstance(last, See):
+            self._fail(offset, offset + len(part), "expected follows a finding")
+            return
+        out = AttributeReader(part, at, last.sighting.kind, self.scheme).read()
+        size = out.values.get("size") or Amount(form="word", word=part[at:].strip()[:80] or "expected", said=part)
+        said = f"{last.sighting.said} ; {part.strip()}"
+        updated = last.sighting.model_copy(update={"expected": size, "said": said})
+        self.acts[-1] = last.model_copy(update={"sighting": updated})
+        self.unread += out.unread
+        self.completed.append(part.strip())
+
+
+def _parts(text: str) -> list[tuple[int, str]]:
+    """The pieces between semicolons outside quotes, each with where it starts."""
+    parts: list[tuple[int, str]] = []
+    start = 0
+    quoted = False
+    for i, char in enumerate(f"{text};"):
+        if char == '"' and (quoted or i == 0 or not text[i - 1].isdigit()):
+            quoted = not quoted
+        if (char == ";" and not quoted) or i == len(text):
+            piece = text[start:i]
+            lead = len(piece) - len(piece.lstrip())
+            if piece.strip():
+                parts.append((start + lead, piece.strip()))
+            start = i + 1
+    return parts

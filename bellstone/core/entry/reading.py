@@ -1,0 +1,122 @@
+"""What a line was read as: what it would add, what it asks, and what could not be read."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from bellstone.core.record import (
+    Claim,
+    Count,
+    DepthReading,
+    FlushTest,
+    KnownPoint,
+    LengthEstimate,
+    NotAssessable,
+    Rec,
+    Recommendation,
+    Run,
+    Sighting,
+    Symptom,
+)
+
+NEW = "new"  # id of a draft: the record gives the real one when it is added
+
+
+class Span(Rec):
+    """A piece of the line, from ``start`` up to but not including ``end``, and why it failed."""
+
+    start: int
+    end: int
+    why: str
+
+
+class Choice(Rec):
+    """One way to mean it: a label, and the whole line rewritten to say so."""
+
+    label: str
+    line: str
+
+
+class Question(Rec):
+    """Two readings of one piece; nothing is added until one is chosen."""
+
+    text: str
+    start: int
+    end: int
+    choices: tuple[Choice, ...]
+
+
+class See(Rec):
+    act: Literal["see"] = "see"
+    sighting: Sighting
+    same: Literal["last", "counter"] | None = None
+    same_counter_ft: float | None = None
+    same_sure: bool = True
+
+
+class StartRun(Rec):
+    act: Literal["run"] = "run"
+    run: Run
+    bore_of_access_in: float | None = None
+
+
+class StartPass(Rec):
+    act: Literal["pass"] = "pass"
+    travel: Literal["out", "back"]
+    graded: bool = True
+
+
+class Know(Rec):
+    act: Literal["know"] = "know"
+    point: KnownPoint
+
+
+class ReadDepth(Rec):
+    act: Literal["depth"] = "depth"
+    reading: DepthReading
+
+
+class CountThings(Rec):
+    act: Literal["count"] = "count"
+    count: Count
+
+
+class EstimateLength(Rec):
+    act: Literal["length"] = "length"
+    estimate: LengthEstimate
+
+
+class Flush(Rec):
+    act: Literal["flush"] = "flush"
+    test: FlushTest
+
+
+class CannotAssess(Rec):
+    act: Literal["cannot_assess"] = "cannot_assess"
+    stretch: NotAssessable
+
+
+class Say(Rec):
+    act: Literal["say"] = "say"
+    what: Claim | Recommendation | Symptom
+
+
+Act = Annotated[
+    See | StartRun | StartPass | Know | ReadDepth | CountThings | EstimateLength | Flush | CannotAssess | Say,
+    Field(discriminator="act"),
+]
+
+
+class EntryReading(Rec):
+    """A whole line, read."""
+
+    text: str
+    acts: tuple[Act, ...] = ()
+    unread: tuple[Span, ...] = ()
+    questions: tuple[Question, ...] = ()
+    completed: str = ""  # the line with its words completed
+    time_s: float | None = None
+
+    @property
+    def can_be_added(self) -> bool:
+        return bool(self.acts) and not self.questions

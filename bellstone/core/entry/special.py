@@ -1,0 +1,270 @@
+"""Lines that are no finding: runs, passes, known points, depths, counts, claims and their like."""
+
+import re
+from typing import Any
+
+from bellstone.core.entry.attributes import amount_at
+from bellstone.core.entry.positions import LENGTH, feet_amount, read_position
+from bellstone.core.entry.reading import (
+    NEW,
+    Act,
+    CannotAssess,
+    Choice,
+    CountThings,
+    EstimateLength,
+    Flush,
+    Know,
+    Question,
+    ReadDepth,
+    Say,
+    StartPass,
+    StartRun,
+)
+from bellstone.core.errors import DomainError
+from bellstone.core.materials import material_from_word
+from bellstone.core.record import (
+    Amount,
+    Claim,
+    Count,
+    DepthReading,
+    FlushTest,
+    KnownPoint,
+    LengthEstimate,
+    NotAssessable,
+    Pipe,
+    Recommendation,
+    Run,
+    Symptom,
+)
+from bellstone.core.units import NUMBER, depth_readings_ft, number
+
+Special = tuple[list[Act], list[Question]]
+
+_BORE = re.compile(rf"\b(?P<bore>{NUMBER})\s*(?:in\b|inch\b|\")", re.I)
+
+
+def read_special(text: str) -> Special | None:
+    """The acts of a line that is no finding, or None."""
+    for reader in (_run, _pass, _known_point, _depth, _count, _flush, _cannot_assess, _length, _say):
+        read = reader(text)
+        if read is not None:
+            return read
+    return None
+
+
+def read_pipe(text: str) -> Pipe | None:
+    """A material and bore as said: ``clay 4in``, ``iron``, ``4in``.
+
+    >>> read_pipe("clay 4in")
+    Pipe(material='clay', bore_in=4.0, lay_length_ft=None, note='')
+    """
+    bore = _BORE.search(text)
+    words = _BORE.sub(" ", text).strip(" ,")
+    material = material_from_word(re.sub(r"\s+", " ", words)) if words else None
+    if words and material is None:
+        return None
+    if bore is None and material is None:
+        return None
+    bore_in = number(bore["bore"]) if bore else None
+    return Pipe(material=material or "unknown", bore_in=bore_in) if bore_in is None or 0 < bore_in <= 120 else None
+
+
+def _run(text: str) -> Special | None:
+    match = re.match(r"run\s+(?P<name>[\w-]+)\b\s*(?P<rest>.*)$", text, re.I)
+    if match is None:
+        return None
+    first, *others = [piece.strip() for piece in match["rest"].split(",")]
+    tree: dict[str, Any] = {"id": NEW, "name": match["name"]}
+    first = _read_run_piece(first, tree, first=True)
+    for piece in others:
+        _read_run_piece(piece, tree, first=False)
+    if first:
+        tree["access"] = first
+        tree.setdefault("zero_at", first)
+    if tree.get("zero_at") == "not said":
+        tree["zero_at"] = None
+    return [StartRun(run=Run.model_validate(tree))], []
+
+
+def _read_run_piece(piece: str, tree: dict[str, Any], first: bool) -> str:
+    """One comma piece of a run line into ``tree``; what is left of it comes back."""
+    patterns = (
+        (r"(?:facing|faces)\s+(main|house|unknown)", "head_faces"),
+        (r"counts?\s+(?:up\s+)?(?:to|towards)\s+(main|house|unknown)", "counts_up_towards"),
+        (r"water\s+(rest|trickle|sink|hose|flush|running|unknown)", "water"),
+    )
+    for pattern, slot in patterns:
+        if match := re.fullmatch(pattern, piece, re.I):
+            tree[slot] = match[1].lower()
+            return ""
+    if match := re.fullmatch(r"zero(?:ed)?\s+(?:at\s+)?(?:the\s+)?(.+)", piece, re.I):
+        tree["zero_at"] = match[1].strip()
+    elif match := re.fullmatch(r"bottom\s+(?:shows\s+)?(?:at\s+)?(\d{1,2}(?:\.\d+)?)(?:\s*o'?clock)?", piece, re.I):
+        tree["bottom_at"] = min(float(match[1]), 12.0)
+    elif re.fullmatch(r"bottom\s+(?:not known|unknown)", piece, re.I):
+        tree["bottom_at"] = None
+    elif re.fullmatch(r"self[- ]levelling", piece, re.I):
+        tree["self_levelling"] = True
+    elif (pipe := read_pipe(piece)) is not None:
+        tree["starts_in"] = pipe
+    elif first:
+        bore = _BORE.search(piece)
+        words = _BORE.sub(" ", piece).split()
+        material = material_from_word(words[-1]) if words else None
+        if material:
+            words = words[:-1]
+        if bore or material:
+            tree["starts_in"] = Pipe(material=material or "unknown", bore_in=number(bore["bore"]) if bore else None)
+        return " ".join(words)
+    elif piece:
+        tree["note"] = f"{tree.get('note', '')} {piece}".strip()
+    return ""
+
+
+def _pass(text: str) -> Special | None:
+    match = re.fullmatch(r"pass\s+(out|back)(?:\s*,?\s*(graded|filmed))?", text.strip(), re.I)
+    if match:
+        return [StartPass(travel="out" if match[1].lower() == "out" else "back", graded=match[2] != "filmed")], []
+    match = re.fullmatch(r"heading\s+(back|out)(?:\s+to\s+the\s+(?:house|access|main))?", text.strip(), re.I)
+    return ([StartPass(travel="back" if match[1].lower() == "back" else "out")], []) if match else None
+
+
+def _known_point(text: str) -> Special | None:
+    match = re.fullmatch(rf"(?P<counter>{LENGTH})\s*=\s*(?P<place>.+?)(?P<how>\s+(?:located|taped|tape|told))?\s*", text, re.I)
+    if match is None:
+        return None
+    counter = feet_amount(match["counter"]).likely
+    place = match["place"].strip()
+    basis = {"located": "locator", "taped": "tape", "tape": "tape", "told": "told"}.get((match["how"] or "").strip().lower())
+    tree: dict[str, Any] = {"counter_ft": counter, "said": text.strip()}
+    if re.fullmatch(LENGTH, place):
+        tree |= {"station_ft": feet_amount(place).likely, "basis": basis or "tape"}
+    else:
+        tree |= {"landmark": place, "basis": basis or "landmark"}
+    return [Know(point=KnownPoint.model_validate(tree))], []
+
+
+def _depth(text: str) -> Special | None:
+    placed = read_position(text)
+    match = re.match(
+        r"depth\s+(?P<depth>[\d.][^,;]*?)(?P<to>\s+(?:to\s+)?(?:crown|invert|beacon))?(?P<odd>\s+suspect|\?)?\s*$",
+        text[placed.rest :],
+        re.I,
+    )
+    if match is None:
+        return None
+    try:
+        readings = depth_readings_ft(match["depth"])
+    except DomainError:
+        return None
+    start = placed.rest + match.start("depth")
+    end = placed.rest + match.end("depth")
+    if len(readings) > 1:
+        choices = tuple(Choice(label=form, line=text[:start] + form + text[end:]) for _, form in readings)
+        return [], [Question(text=f"{match['depth']} deep can be meant two ways", start=start, end=end, choices=choices)]
+    amount = Amount(likely=readings[0][0], unit="ft", basis="instrument", said=match["depth"])
+    to = (match["to"] or "beacon").replace("to", "").strip().lower()
+    tree = {"id": NEW, "position": placed.position, "depth_ft": amount, "to": to, "suspect": bool(match["odd"]), "said": text}
+    return [ReadDepth(reading=DepthReading.model_validate(tree))], []
+
+
+def _count(text: str) -> Special | None:
+    number_of = rf"(?P<n>{NUMBER}(?:\s+or\s+{NUMBER})?)"
+    match = re.fullmatch(
+        rf"(?:count\s+)?(?P<what>joints|couplings|count\s+\w+|\w+)\s+(?:seen\s+)?{number_of}"
+        rf"(?:\s*,\s*(?:with\s+)?(?P<k>{NUMBER}(?:\s+or\s+{NUMBER})?)?\s*(?:with\s+)(?P<with>\w+))?\s*",
+        text,
+        re.I,
+    )
+    if match is None or not re.match(r"count\b|joints\b", text, re.I):
+        return None
+    count = Count(
+        id=NEW,
+        what=match["what"].removeprefix("count ").lower(),
+        number=_counted(match["n"]),
+        with_what=match["with"].lower() if match["with"] else None,
+        with_number=_counted(match["k"]) if match["k"] else None,
+        said=text.strip(),
+    )
+    return [CountThings(count=count)], []
+
+
+def _counted(text: str) -> Amount:
+    first, *rest = re.split(r"\s+or\s+", text)
+    others = tuple(Amount(likely=number(r), unit="count", said=text) for r in rest)
+    return Amount(likely=number(first), unit="count", alternatives=others, said=text)
+
+
+def _flush(text: str) -> Special | None:
+    match = re.match(r"flush\s+test\b\s*(?P<rest>.*)$", text, re.I)
+    if match is None:
+        return None
+    rest = match["rest"]
+    words = rest.lower()
+    result = next((r for r in ("hardly moved", "not moved", "moved well", "sluggish") if r in words), None)
+    if result is None:
+        choices = tuple(
+            Choice(label=r, line=f"{text.rstrip()} {r}") for r in ("moved well", "sluggish", "hardly moved", "not moved")
+        )
+        return [], [Question(text="How did the water move?", start=0, end=len(text), choices=choices)]
+    found = re.search(rf"{NUMBER}\s*gal", rest, re.I)
+    amount = amount_at(rest, found.start()) if found else None
+    fixture = re.sub(rf"{result}|{NUMBER}\s*gal\b|,", " ", rest, flags=re.I).strip()
+    tree = {
+        "id": NEW, "fixture": re.sub(r"\s+", " ", fixture)[:80], "result": result.replace(" ", "_"),
+        "gallons": amount[0] if amount else None, "said": text,
+    }  # fmt: skip
+    return [Flush(test=FlushTest.model_validate(tree))], []
+
+
+def _cannot_assess(text: str) -> Special | None:
+    placed = read_position(text)
+    match = re.match(r"(?:not seen|not assessable|cannot see)\b[\s,:]*(?P<why>.*)$", text[placed.rest :], re.I)
+    if match is None:
+        return None
+    stretch = NotAssessable(id=NEW, position=placed.position, reason=(match["why"] or "not said")[:80], said=text)
+    return [CannotAssess(stretch=stretch)], []
+
+
+def length_estimate(text: str) -> EstimateLength | None:
+    """An estimate of how far on the main lies, said anywhere in a line.
+
+    >>> length_estimate("main about 12 on (manhole)").estimate.basis
+    'manhole'
+    """
+    match = re.search(
+        rf"\bmain\s+(?P<about>about\s+|~)?(?P<a>{LENGTH})(?:\s*(?:-|or|to)\s*(?P<b>{LENGTH}))?\s*(?:ft\s+)?"
+        r"(?P<how>on|further|away)\b(?:\s*\((?P<basis>[^)]*)\))?",
+        text,
+        re.I,
+    )
+    if match is None:
+        return None
+    amount = feet_amount(match["a"], "about")
+    if match["b"]:
+        ends = sorted((amount.likely or 0.0, feet_amount(match["b"]).likely or 0.0))
+        amount = Amount(form="range", low=ends[0], high=ends[1], unit="ft", said=match[0])
+    estimate = LengthEstimate(distance=amount, from_landmark="here", basis=match["basis"] or "guess", said=match[0].strip())
+    return EstimateLength(estimate=estimate)
+
+
+def _length(text: str) -> Special | None:
+    act = length_estimate(text) if re.match(r"main\s+(?:about|~|\d).*\b(?:on|further|away)\b", text, re.I) else None
+    return ([act], []) if act else None
+
+
+def _say(text: str) -> Special | None:
+    match = re.match(r"(?P<what>claim|recommend|symptom)\b\s*(?P<who>[^:]{0,60}):?\s*(?P<said>.*)$", text, re.I)
+    if match is None or not text.strip():
+        return None
+    body = text[match.end("what") :].strip(" :")
+    what = match["what"].lower()
+    if not body:
+        return None
+    if what == "claim":
+        who, colon, said = body.partition(":")
+        said_by = Claim(id=NEW, who=who[:80] if colon else "", said=said.strip() if colon and said.strip() else body)
+        return [Say(what=said_by)], []
+    if what == "recommend":
+        return [Say(what=Recommendation(id=NEW, what=body))], []
+    return [Say(what=Symptom(id=NEW, said=body))], []

@@ -1,0 +1,150 @@
+"""Which words each kind understands, and what each means there. No word has two meanings for one kind."""
+
+from functools import lru_cache
+from typing import NamedTuple
+
+from bellstone.core.scheme import Kind, Scheme
+
+
+class Meaning(NamedTuple):
+    """A slot of the sighting and the value a word puts there."""
+
+    slot: str
+    value: str
+
+
+class WordClash(ValueError):
+    """A word that would mean two things for one kind: the vocabulary refuses to build."""
+
+
+CLOCK_WORDS = ("top", "bottom", "left", "right", "crown", "floor")
+STATES = {"in_place": (), "cut_flush": (), "loose": (), "cleared": ("cleaned",), "mostly_cleared": ()}
+WATERS = {"rest": ("at_rest", "water_off"), "trickle": (), "sink": (), "hose": (), "flush": (), "running": ()}
+HEADS = {"passed": (), "lifted_over": (), "pushed_through": (), "stopped": ("stopped_head", "head_stopped")}
+FLOWS = {"flow_none": ("full_flow",), "slows": (), "holds": (), "stops": ()}
+CATCHES = ("catches_paper", "catches_grease", "catches_roots")
+# Words that carry no meaning of their own between the others.
+FILLERS = frozenset({"at", "the", "a", "an", "with", "of", "and", "is", "it", "its", "on", "by", "to", "from", "there"})
+
+FREE_TEXT_KINDS = frozenset({
+    "note", "stopped", "met", "counter_reset", "skid", "head_changed", "forced", "cutter", "rolled", "surface",
+    "property_line", "located",
+})  # fmt: skip
+
+
+@lru_cache(maxsize=8)
+def _tables(scheme_label: str, holder: "_Holder") -> dict[str, dict[str, Meaning]]:
+    return {name: _words_of(name, kind, holder.scheme) for name, kind in holder.scheme.kinds.items()}
+
+
+class _Holder:
+    """Lets a frozen but unhashable scheme key the cache by its label."""
+
+    def __init__(self, scheme: Scheme) -> None:
+        self.scheme = scheme
+
+    def __hash__(self) -> int:
+        return hash(self.scheme.label)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Holder) and other.scheme == self.scheme
+
+
+def words_for(kind: str, scheme: Scheme) -> dict[str, Meaning]:
+    """Every word ``kind`` understands.
+
+    >>> from bellstone.core.scheme import house_scheme
+    >>> words_for("offset", house_scheme())["left"], words_for("roots", house_scheme())["left"]
+    (Meaning(slot='form', value='left'), Meaning(slot='clock', value='left'))
+    """
+    return _tables(scheme.label, _Holder(scheme))[kind]
+
+
+def _words_of(name: str, kind: Kind, scheme: Scheme) -> dict[str, Meaning]:
+    table: dict[str, Meaning] = {}
+
+    def learn(word: str, slot: str, value: str) -> None:
+        meaning = Meaning(slot, value)
+        if table.setdefault(word, meaning) != meaning:
+            raise WordClash(f"{word!r} would mean {table[word]} and {meaning} for {name!r}: rename one in the scheme")
+
+    for slot, group in (("form", kind.forms), ("quality", kind.qualities)):
+        for value, synonyms in group.items():
+            for word in (value, *synonyms):
+                learn(word, slot, value)
+    for word in scheme.words.get(kind.measure, {}):
+        learn(word, "size_word", word)
+    own_sides = {word for word in CLOCK_WORDS if word in table}
+    for word in CLOCK_WORDS:
+        if word not in own_sides:
+            learn(word, "clock", word)
+    learn("all", "clock", "all")
+    learn("all_round", "clock", "all")
+    learn("joint", "at", "joint")
+    learn("barrel", "at", "barrel")
+    _learn_group(learn, "sureness", {"sure": (), "likely": (), "unsure": ()})
+    if kind.family in ("roots", "build_up", "wall", "joint"):
+        _learn_group(learn, "state", STATES)
+        _learn_group(learn, "head", HEADS)
+    if kind.family == "water":
+        _learn_group(learn, "water", WATERS)
+    if not kind.standard_feature and kind.family in ("roots", "build_up", "wall", "joint"):
+        _learn_group(learn, "flow", FLOWS)
+        for word in CATCHES:
+            learn(word, "catches", word.removeprefix("catches_"))
+    return table
+
+
+def _learn_group(learn: object, slot: str, group: dict[str, tuple[str, ...]]) -> None:
+    assert callable(learn)
+    for value, synonyms in group.items():
+        for word in (value, *synonyms):
+            learn(word, slot, value)
+
+
+# Words that open a line but are no kind of the scheme.
+OPENERS = ("run", "pass", "count", "joints", "claim", "recommend", "symptom", "repair_note", "none", "depth", "expected")
+# Words with two trade meanings: the desk asks which.
+ASKS = {
+    "belly": ("standing", "note belly in the fall:"),
+    "sag": ("standing", "note sag in the fall:"),
+    "dip": ("standing", "patch_bad dipped"),
+}
+
+
+@lru_cache(maxsize=8)
+def _kind_table(holder: _Holder) -> dict[str, str]:
+    table: dict[str, str] = {}
+    for name, kind in holder.scheme.kinds.items():
+        for word in (name, *kind.synonyms):
+            if table.setdefault(word, name) != name:
+                raise WordClash(f"{word!r} names both {table[word]!r} and {name!r}")
+    return table
+
+
+def kind_words(scheme: Scheme) -> dict[str, str]:
+    """Every word that names a kind, synonyms with it.
+
+    >>> from bellstone.core.scheme import house_scheme
+    >>> kind_words(house_scheme())["change"]
+    'transition'
+    """
+    return _kind_table(_Holder(scheme))
+
+
+def complete(word: str, table: dict[str, Meaning] | dict[str, str]) -> list[str]:
+    """The table's words that ``word`` can stand for: itself if exact, else the ones it begins.
+
+    Several words with one meaning count once, the shortest.
+
+    >>> from bellstone.core.scheme import house_scheme
+    >>> complete("curt", words_for("roots", house_scheme())), complete("c", words_for("roots", house_scheme()))[:2]
+    (['curtain'], ['catches_grease', 'catches_paper'])
+    """
+    if word in table:
+        return [word]
+    found: dict[object, str] = {}
+    for candidate in sorted(table, key=lambda w: (len(w), w)):
+        if candidate.startswith(word):
+            found.setdefault(table[candidate], candidate)  # type: ignore[index]
+    return sorted(found.values())

@@ -1,0 +1,279 @@
+"""Rating 1 to 5 of one finding by the scheme's row: the worst test that matches."""
+
+from collections.abc import Iterable, Sequence
+
+from bellstone.core.materials import MATERIALS
+from bellstone.core.record import Amount, Rec, Sighting
+from bellstone.core.scheme import Case, Kind, Measure, Row, Scheme
+from bellstone.core.scheme.sizes import Bounds, in_measure, size_bounds
+from bellstone.core.section import USUAL_BORES_IN
+from bellstone.core.units import number, tidy
+
+FULL_BORE_STRETCH_FT = 2.0  # handbook 3.2: full bore under 2 ft is 4, over it 5
+TOLERANCE = 1e-6  # 1 in in a 4 in pipe *is* 25 %
+MOST_BY_DEFAULT = 5
+
+
+class Rating(Rec):
+    """A rating as a range, with the test that gave it and what would settle it."""
+
+    low: int
+    likely: int
+    high: int
+    why: str
+    settle: str = ""
+
+    @property
+    def is_range(self) -> bool:
+        return self.low != self.high
+
+
+class Unrated(Rec):
+    """Why a finding has no rating, said to the analyst."""
+
+    why: str
+    needs_rest_reading: bool = False
+    question: bool = False
+
+
+def rate(
+    sighting: Sighting, bore_in: float | None, material: str, scheme: Scheme, stretch_ft: float = 0.0
+) -> Rating | Unrated:
+    """The rating of one sighting, as seen.
+
+    The likely value leads; low and high come from the ends of a word or range, from forms nobody
+    said, and, where the bore is not known, from the usual bores 3, 4 and 6 in.
+
+    Parameters
+    ----------
+    sighting : Sighting
+        As said; directions must already be with the flow.
+    bore_in : float or None
+        Inside diameter [in].
+    material : str
+        Key of :data:`bellstone.core.materials.MATERIALS`.
+    stretch_ft : float
+        Length of a running item [ft]; decides full bore over 2 ft.
+
+    Returns
+    -------
+    Rating or Unrated
+        Never 1 because nothing matched: then it is not rated, with the reason.
+
+    Examples
+    --------
+    Handbook 3.2: an offset up of half an inch in a 4 in bore is 12.5 %, under 15 %: rating 3.
+
+    >>> from bellstone.core.record import OrderPosition
+    >>> from bellstone.core.scheme import house_scheme
+    >>> s = Sighting(id="s1", item="i1", line="l1", position=OrderPosition(), kind="offset", form="up",
+    ...              size=Amount(likely=0.5, unit="in"))
+    >>> r = rate(s, 4, "clay", house_scheme())
+    >>> r.likely, r.why
+    (3, 'step up 0.5 in (12.5 % of the bore), at most 15 %')
+    """
+    kind = scheme.kinds.get(sighting.kind)
+    if kind is None:
+        return Unrated(why=f"the scheme has no kind {sighting.kind!r}")
+    refused = _not_for_rating(sighting, kind)
+    if refused is not None:
+        return refused
+    if kind.rating is None:
+        return _rate_not_standard(sighting, kind)
+    bores = [bore_in] if bore_in else [4.0, *(b for b in USUAL_BORES_IN if b != 4.0)]
+    tried = [t for bore in bores for t in _all_tries(sighting, kind, kind.rating, bore, scheme, stretch_ft)]
+    tried = [(_modified(sighting, material, kind, rating), why) for rating, why in tried]
+    if not tried or any(rating == 0 for rating, _ in tried[:1]):
+        return Unrated(why=f"no test of the row {sighting.kind!r} matches what was said")
+    ratings = [rating for rating, _ in tried if rating]
+    likely, why = tried[0]
+    low, high = min(ratings), max(ratings)
+    if not bore_in and low != high:
+        why += "; bore not known, tried as 3, 4 and 6 in"
+    return Rating(low=low, likely=likely, high=high, why=why, settle=kind.rating.settle if low != high else "")
+
+
+def _not_for_rating(sighting: Sighting, kind: Kind) -> Unrated | None:
+    if sighting.state == "loose":
+        return Unrated(why="loose: what lies loose washes out; as found it stands in the record")
+    if sighting.state == "cleared" and kind.aspect == "bore" and kind.family != "roots":
+        return Unrated(why="cleared: nothing is left; as found it stands in the record")
+    if sighting.kind == "standing" and sighting.water != "rest":
+        state = "while water runs" if sighting.water not in (None, "unknown") else "with the water's state not said"
+        return Unrated(why=f"seen {state}: needs a reading at rest", needs_rest_reading=True)
+    if sighting.kind == "submerged" and sighting.water not in (None, "rest", "unknown"):
+        return Unrated(why="the head went under while water ran: needs a reading at rest", needs_rest_reading=True)
+    if kind.question:
+        return Unrated(why=kind.question, question=True)
+    return None
+
+
+def _rate_not_standard(sighting: Sighting, kind: Kind) -> Rating | Unrated:
+    if kind.standard_feature and "not_standard" in sighting.qualities:
+        worse = {"catches", "holds"} & set(sighting.qualities)
+        if worse:
+            return Rating(low=3, likely=3, high=3, why="not standard, and it can catch or hold")
+        return Rating(low=2, likely=2, high=2, why="not standard")
+    return Unrated(why="not a defect")
+
+
+def _all_tries(
+    sighting: Sighting, kind: Kind, row: Row, bore_in: float, scheme: Scheme, stretch_ft: float
+) -> list[tuple[int, str]]:
+    """(rating, why) over every form, quality and size the words leave open; the likely one first."""
+    forms = [sighting.form or ""]
+    if not sighting.form and row.unsaid_forms and sighting.kind != "submerged":
+        forms = list(row.unsaid_forms)
+    named = [alt.form for alt in sighting.alternatives if alt.kind == sighting.kind and alt.form]
+    forms += [form for form in named if form not in forms]
+    said = set(sighting.qualities)
+    choices = [()] if not row.unsaid or said & {q for group in row.unsaid for q in group} else list(row.unsaid)
+    if not choices or sighting.kind == "leaking_out" and said:
+        choices = [()]
+    out: list[tuple[int, str]] = []
+    for form in forms:
+        for extra in choices:
+            qualities = said | set(extra)
+            bounds = _bounds(sighting, kind, row, form, qualities, bore_in, scheme)
+            values = [None] if bounds is None else [bounds.likely, bounds.low, bounds.high]
+            out += [_worst_test(sighting, kind, row, form, qualities, v, bore_in, stretch_ft) for v in values]
+    return out
+
+
+def _bounds(
+    sighting: Sighting, kind: Kind, row: Row, form: str, qualities: Iterable[str], bore_in: float, scheme: Scheme
+) -> Bounds | None:
+    if kind.measure == "none":
+        return None
+    if sighting.size is not None:
+        bounds = size_bounds(sighting.size, kind.measure, bore_in, scheme)
+        if bounds is not None and sighting.size.form == "word":
+            # a word's range is open at its low end: "small" starts above where "slight" ends
+            return Bounds(bounds.low + 1e-4 if bounds.low > 0 else bounds.low, bounds.likely, bounds.high)
+        if bounds is not None:
+            return bounds
+    if sighting.state == "cut_flush" and row.cut_flush_size:
+        return Bounds(row.cut_flush_size[0], row.cut_flush_size[1], row.cut_flush_size[2])
+    for table, keys in ((row.quality_size, qualities), (row.size_by_form, [form])):
+        for key in keys:
+            if key in table:
+                return Bounds(*table[key])
+    return Bounds(*row.unsaid_size) if row.unsaid_size else None
+
+
+def _worst_test(
+    sighting: Sighting,
+    kind: Kind,
+    row: Row,
+    form: str,
+    qualities: set[str],
+    value: float | None,
+    bore_in: float,
+    stretch_ft: float,
+) -> tuple[int, str]:
+    """The worst rating among the ladder and the cases, with its reason; 0 where nothing matches."""
+    found = [(c.rating, c.why) for c in row.cases if _case_holds(c, sighting, kind, form, qualities, value, bore_in)]
+    ladder = row.ladder_by_form.get(form, row.ladder)
+    if ladder and value is not None:
+        rung = _rung(ladder, kind.measure, value, bore_in, _spoken(sighting, form))
+        if sighting.kind == "standing" and rung[0] >= 5 and stretch_ft < FULL_BORE_STRETCH_FT:
+            rung = (4, "full bore under 2 ft")
+        found.append(rung)
+    worst = max(found, default=(0, ""), key=lambda t: t[0])
+    if worst[0] and any(q in row.worse_if for q in qualities):
+        return min(5, worst[0] + 1), worst[1] + ", one worse for what has collected in it or a flush that did not move it"
+    return worst
+
+
+def _spoken(sighting: Sighting, form: str) -> str:
+    return f"step {form}" if sighting.kind == "offset" else f"{form} {sighting.kind}".strip().replace("_", " ")
+
+
+def _rung(
+    ladder: Sequence[tuple[int, str]], measure: Measure, value: float, bore_in: float, spoken: str
+) -> tuple[int, str]:
+    size = _size_words(value, measure, bore_in)
+    for rating, limit in ladder:
+        if _within(limit, measure, value, bore_in):
+            bound = limit.replace("< ", "under ") if limit.startswith("<") else f"at most {limit}"
+            if limit == "more":
+                bound = f"more than {_previous(ladder, limit)}"
+            return rating, f"{spoken} {size}, {bound}"
+    return 0, ""
+
+
+def _previous(ladder: Sequence[tuple[int, str]], limit: str) -> str:
+    index = [text for _, text in ladder].index(limit)
+    return ladder[index - 1][1].removeprefix("< ")
+
+
+def _size_words(value: float, measure: Measure, bore_in: float) -> str:
+    if measure in ("step", "height"):
+        return f"{tidy(value * bore_in / 100, 2)} in ({tidy(value, 1)} % of the bore)"
+    if measure == "depth":
+        return f"{tidy(value, 2)} in ({tidy(100 * value / bore_in, 1)} % of the bore)"
+    unit = {"share": "% of the bore", "ovality": "%", "opening": "in", "extent": "ft", "angle": "°"}.get(measure, "")
+    return f"{tidy(value, 2)} {unit}"
+
+
+def _within(limit: str, measure: Measure, value: float, bore_in: float) -> bool:
+    """Whether a size keeps under a limit such as ``1/2 in and 17 %`` or ``< 2 in``."""
+    return limit == "more" or all(_one_within(part, measure, value, bore_in) for part in limit.split(" and "))
+
+
+def _one_within(limit: str, measure: Measure, value: float, bore_in: float) -> bool:
+    strict = limit.startswith("<")
+    amount, unit = limit.removeprefix("<").split()
+    bound = in_measure(number(amount), {"%": "pct"}.get(unit, unit), measure, bore_in)
+    return value < bound * (1 - TOLERANCE) if strict else value <= bound * (1 + TOLERANCE)
+
+
+def _case_holds(
+    case: Case, sighting: Sighting, kind: Kind, form: str, qualities: set[str], value: float | None, bore_in: float
+) -> bool:
+    if case.form and form not in case.form or not set(case.quality) <= qualities:
+        return False
+    if case.size_word and (sighting.size is None or sighting.size.word not in case.size_word):
+        return False
+    if case.head and sighting.head not in case.head:
+        return False
+    if case.below and (value is None or not _within(f"< {case.below}", kind.measure, value, bore_in)):
+        return False
+    return not (case.from_ and (value is None or _within(f"< {case.from_}", kind.measure, value, bore_in)))
+
+
+def _modified(sighting: Sighting, material: str, kind: Kind, rating: int) -> int:
+    """One worse for roots in the barrel or in metal, and never under what an opening is worth."""
+    if rating == 0 or kind.family != "roots":
+        return rating
+    through_wall = sighting.at == "barrel" or (material in MATERIALS and MATERIALS[material].metal)
+    if sighting.state in ("cut_flush", "cleared", "mostly_cleared"):
+        return max(3 if through_wall else 2, rating)
+    return min(5, max(3, rating + 1)) if through_wall else rating
+
+
+def rate_as_found(sighting: Sighting, bore_in: float | None, material: str, scheme: Scheme) -> Rating | Unrated | None:
+    """The rating as found, before cleaning; None where nothing was said of it."""
+    if sighting.as_found is None:
+        return None
+    before = sighting.model_copy(
+        update={"state": None, "size": sighting.as_found.size, "form": sighting.as_found.form or sighting.form}
+    )
+    return rate(before, bore_in, material, scheme)
+
+
+def size_words(amount: Amount) -> str:
+    """A size for reading on screen, with its unit.
+
+    >>> size_words(Amount(form="range", low=2, high=3, unit="in")), size_words(Amount(form="word", word="small"))
+    ('2–3 in', 'small')
+    """
+    unit = {"pct": "%", "deg": "°", "count": "", "": ""}.get(amount.unit, amount.unit)
+    spaced = f" {unit}" if unit else ""
+    if amount.form == "word":
+        return amount.word or ""
+    if amount.form == "range" and amount.low is not None and amount.high is not None:
+        return f"{tidy(amount.low)}–{tidy(amount.high)}{spaced}"
+    lead = {"at_least": "at least ", "at_most": "under ", "about": "about "}.get(amount.form, "")
+    first = f"{lead}{tidy(amount.likely or 0)}{spaced}"
+    return " or ".join([first, *(size_words(a) for a in amount.alternatives)])
