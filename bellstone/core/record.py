@@ -355,7 +355,18 @@ class Visit(Rec):
 class Landmark(Rec):
     name: Word
     kind: Literal[
-        "access", "fitting", "branch", "fence", "wall", "curb", "drive", "property_line", "tree", "pole", "main", "other"
+        "access",
+        "fitting",
+        "branch",
+        "fence",
+        "wall",
+        "curb",
+        "drive",
+        "property_line",
+        "tree",
+        "pole",
+        "main",
+        "other",
     ] = "other"
     station_ft: Number | None = None  # from the datum, where measured
     basis: Literal["tape", "plan", "told", "estimate"] = "tape"

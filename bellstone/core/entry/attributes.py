@@ -13,10 +13,10 @@ from bellstone.core.units import INCHES, NUMBER, length_ft, number
 _UNIT = r"(?P<unit>%|percent\b|\"|inch(?:es)?\b|in\b|ft\b|feet\b|'|deg\b|degrees\b|°|gal\b)"
 _BOUND = r"(?P<bound>under|less than|<|at most|at least|more than|over|>|about|around|~)?\s*"
 _AMOUNT = re.compile(rf"{_BOUND}(?P<a>{NUMBER})(?:(?P<sep>\s*(?:-|\.\.|to|or)\s*)(?P<b>{NUMBER}))?\s*{_UNIT}", re.I)
-_OCLOCK = re.compile(
-    r"(?P<a>\d{1,2}(?:\.\d+)?)(?:\s*(?:-|\.\.|to)\s*(?P<b>\d{1,2}(?:\.\d+)?))?\s*o'?\s?clock\b", re.I
+_OCLOCK = re.compile(r"(?P<a>\d{1,2}(?:\.\d+)?)(?:\s*(?:-|\.\.|to)\s*(?P<b>\d{1,2}(?:\.\d+)?))?\s*o'?\s?clock\b", re.I)
+_CLOCK_RANGE = re.compile(
+    r"(?P<a>\d{1,2}(?:\.\d+)?)\s*(?:-|\.\.)\s*(?P<b>\d{1,2}(?:\.\d+)?)(?![\d%\"'./])(?!\s*(?:in\b|ft\b|%|deg))"
 )
-_CLOCK_RANGE = re.compile(r"(?P<a>\d{1,2}(?:\.\d+)?)\s*(?:-|\.\.)\s*(?P<b>\d{1,2}(?:\.\d+)?)(?![\d%\"'./])(?!\s*(?:in\b|ft\b|%|deg))")
 _EVERY = re.compile(rf"every\s+(?P<length>{NUMBER}\s*(?:'|ft\b|feet\b|{INCHES.replace('only_inches', 'i')})?)", re.I)
 _MINUTES = re.compile(rf"(?P<n>{NUMBER})\s*min(?:utes)?\s+off\b", re.I)
 _QUOTED = re.compile(r'"(?P<words>[^"]*)"')
@@ -128,7 +128,9 @@ class AttributeReader:
         return bool(match)
 
     def _same(self) -> bool:
-        match = re.compile(r"same(?P<q>\?)?(?:\s+(?:as\s+)?(?P<n>-?\d+(?:\.\d+)?))?(?=\s|,|$)", re.I).match(self.text, self.at)
+        match = re.compile(r"same(?P<q>\?)?(?:\s+(?:as\s+)?(?P<n>-?\d+(?:\.\d+)?))?(?=\s|,|$)", re.I).match(
+            self.text, self.at
+        )
         if match:
             self.out.same = "counter" if match["n"] else "last"
             self.out.same_counter_ft = float(match["n"]) if match["n"] else None
@@ -230,7 +232,8 @@ class AttributeReader:
 
     def _ask_which(self, start: int, end: int, found: list[str]) -> None:
         choices = tuple(
-            Choice(label=w.replace("_", " "), line=self.text[:start] + w.replace("_", " ") + self.text[end:]) for w in found[:6]
+            Choice(label=w.replace("_", " "), line=self.text[:start] + w.replace("_", " ") + self.text[end:])
+            for w in found[:6]
         )
         self.out.questions.append(
             Question(text=f"“{self.text[start:end]}” fits more than one word", start=start, end=end, choices=choices)
@@ -244,7 +247,9 @@ class AttributeReader:
         elif meaning.slot == "size_word":
             self._put_size(Amount(form="word", word=meaning.value, said=meaning.value))
         elif meaning.slot == "clock":
-            values["clock"] = Clock(all_round=True) if meaning.value == "all" else Clock.model_validate({"word": meaning.value})
+            values["clock"] = (
+                Clock(all_round=True) if meaning.value == "all" else Clock.model_validate({"word": meaning.value})
+            )
         elif meaning.slot == "flow":
             values["effect_on_flow"] = meaning.value.removeprefix("flow_")
         elif meaning.slot == "catches":
@@ -263,10 +268,16 @@ class AttributeReader:
         hours = [" o'clock"] if re.fullmatch(r"\d{1,2}", value) and 1 <= int(value) <= 12 else []
         options = [*units, *hours]
         choices = tuple(
-            Choice(label=f"{value}{o}", line=f"{self.text[: match.start()]}{value}{o}{self.text[match.end() :]}") for o in options
+            Choice(label=f"{value}{o}", line=f"{self.text[: match.start()]}{value}{o}{self.text[match.end() :]}")
+            for o in options
         )
         self.out.questions.append(
-            Question(text=f"{value} of what? A bare number is never guessed", start=match.start(), end=match.end(), choices=choices)
+            Question(
+                text=f"{value} of what? A bare number is never guessed",
+                start=match.start(),
+                end=match.end(),
+                choices=choices,
+            )
         )
         self.at = match.end()
         return True

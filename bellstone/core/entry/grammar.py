@@ -11,7 +11,7 @@ from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Questio
 from bellstone.core.entry.special import length_estimate, read_pipe, read_special
 from bellstone.core.entry.vocabulary import ASKS, FREE_TEXT_KINDS, complete, kind_words
 from bellstone.core.errors import DomainError
-from bellstone.core.record import Amount, Alternative, Change, OrderPosition, Pipe, Position, Sighting
+from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Position, Sighting
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.units import plain
 
@@ -96,7 +96,13 @@ class _LineReader:
     def _read_dry(self, part: str) -> None:
         rest = re.sub(r"^dry\s+", "", part, flags=re.I)
         placed = read_position(rest + " ")
-        self._read_part(f"{(rest + ' ')[: placed.rest]}dry {(rest + ' ')[placed.rest :]}".rstrip(), placed.rest, placed.position, 0, True)
+        self._read_part(
+            f"{(rest + ' ')[: placed.rest]}dry {(rest + ' ')[placed.rest :]}".rstrip(),
+            placed.rest,
+            placed.position,
+            0,
+            True,
+        )
 
     def _ask_position(self, start: int, part: str, placed: Placed) -> None:
         head, tail = self.text[:start], part[placed.rest :]
@@ -133,7 +139,11 @@ class _LineReader:
         """The kind a part names, its alternatives, where it ends, and whether it was said with a ``?``."""
         match = re.match(r"(?P<words>[A-Za-z_]+(?:\s*\|\s*[A-Za-z_]+)*)(?P<unsure>\s?\?)?", body)
         if match is None:
-            self._fail(offset, offset + max(len(body), 1), "what was seen comes after the position: a word such as roots or offset")
+            self._fail(
+                offset,
+                offset + max(len(body), 1),
+                "what was seen comes after the position: a word such as roots or offset",
+            )
             return None
         table = kind_words(self.scheme)
         two = re.match(r"[A-Za-z]+(?:\s+[A-Za-z]+){1,2}", body)
@@ -176,11 +186,26 @@ class _LineReader:
         self.completed.append(self.text[start:end])
 
     def _see(self, position: Position, kind: str, said: str, **values: Any) -> See:
-        draft = {"id": NEW, "item": NEW, "line": NEW, "position": position, "kind": kind, "said": said.strip(), **values}
+        draft = {
+            "id": NEW,
+            "item": NEW,
+            "line": NEW,
+            "position": position,
+            "kind": kind,
+            "said": said.strip(),
+            **values,
+        }
         return See(sighting=Sighting.model_validate({"time_s": self.time_s, **draft}))
 
     def _finding(
-        self, kind: str, alternatives: tuple[str, ...], part: str, at: int, position: Position, unsure: bool, offset: int
+        self,
+        kind: str,
+        alternatives: tuple[str, ...],
+        part: str,
+        at: int,
+        position: Position,
+        unsure: bool,
+        offset: int,
     ) -> None:
         out = AttributeReader(part, at, kind, self.scheme).read()
         values = dict(out.values)
@@ -190,19 +215,24 @@ class _LineReader:
         values["unread"] = tuple(part[s.start : s.end][:80] for s in out.unread)
         see = self._see(position, kind, part, **values)
         self.acts.append(
-            see.model_copy(update={"same": out.same, "same_counter_ft": out.same_counter_ft, "same_sure": out.same_sure})
+            see.model_copy(
+                update={"same": out.same, "same_counter_ft": out.same_counter_ft, "same_sure": out.same_sure}
+            )
         )
         shift = offset
         self.unread += [s.model_copy(update={"start": s.start + shift, "end": s.end + shift}) for s in out.unread]
         for q in out.questions:
             rewritten = tuple(
-                c.model_copy(update={"line": self.text[:offset] + c.line + self.text[offset + len(part) :]}) for c in q.choices
+                c.model_copy(update={"line": self.text[:offset] + c.line + self.text[offset + len(part) :]})
+                for c in q.choices
             )
             self.questions.append(
                 q.model_copy(update={"start": q.start + shift, "end": q.end + shift, "choices": rewritten})
             )
         kinds = "|".join((kind, *alternatives))
-        self.completed.append(f"{part[: self._position_end(part)]}{kinds}{'?' if unsure else ''} {' '.join(out.completed)}".strip())
+        self.completed.append(
+            f"{part[: self._position_end(part)]}{kinds}{'?' if unsure else ''} {' '.join(out.completed)}".strip()
+        )
 
     def _position_end(self, part: str) -> int:
         return read_position(part).rest
@@ -218,17 +248,19 @@ class _LineReader:
         if pipes[1] is None or (arrow and before.strip() and pipes[0] is None):
             wrong = after if pipes[1] is None else before
             start = offset + part.index(wrong.strip()) if wrong.strip() else offset + at
-            self._fail(start, start + max(len(wrong.strip()), 1), "change wants a material or a bore: change iron > clay 4in")
+            self._fail(
+                start, start + max(len(wrong.strip()), 1), "change wants a material or a bore: change iron > clay 4in"
+            )
             return
         change = Change(before=pipes[0], after=pipes[1])
-        self.acts.append(self._see(position, "transition", part, change=change, sureness="unsure" if unsure else "sure"))
+        self.acts.append(
+            self._see(position, "transition", part, change=change, sureness="unsure" if unsure else "sure")
+        )
         self.completed.append(part)
 
     def _free_text(self, kind: str, part: str, at: int, position: Position, unsure: bool) -> None:
         words = part[at:].strip(" :")
-        self.acts.append(
-            self._see(position, kind, part, text=words, sureness="unsure" if unsure else "sure")
-        )
+        self.acts.append(self._see(position, kind, part, text=words, sureness="unsure" if unsure else "sure"))
         if kind in ("stopped", "note") and (estimate := length_estimate(words)):
             self.acts.append(estimate)
         self.completed.append(part)
@@ -241,7 +273,9 @@ class _LineReader:
             if len({table[w] for w in found}) == 1:
                 kinds.append(table[found[0]])
             elif word:
-                self._fail(self.text.lower().index(word), self.text.lower().index(word) + len(word), f"“{word}” names no kind")
+                self._fail(
+                    self.text.lower().index(word), self.text.lower().index(word) + len(word), f"“{word}” names no kind"
+                )
         self.acts.append(self._see(position, "note", part, none_of=tuple(kinds)))
         self.completed.append(part)
 

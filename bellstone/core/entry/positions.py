@@ -84,7 +84,9 @@ def _landmark(text: str) -> Placed | None:
     )
     if match is None:
         return None
-    side = {"before": "short_of", "short of": "short_of", "beyond": "past"}.get(match["side"].lower(), match["side"].lower())
+    side = {"before": "short_of", "short of": "short_of", "beyond": "past"}.get(
+        match["side"].lower(), match["side"].lower()
+    )
     position = LandmarkPosition.model_validate(
         {
             "landmark": match["name"].strip(),

@@ -96,7 +96,10 @@ def clock_words(clock: Clock | None) -> str:
         return "all"
     if clock.word:
         return clock.word
-    start, end = tidy(clock.start or 0, _PLACES), tidy(clock.end if clock.end is not None else clock.start or 0, _PLACES)
+    start, end = (
+        tidy(clock.start or 0, _PLACES),
+        tidy(clock.end if clock.end is not None else clock.start or 0, _PLACES),
+    )
     return f"{start} o'clock" if start == end else f"{start}-{end}"
 
 

@@ -130,12 +130,16 @@ def _pass(text: str) -> Special | None:
 
 
 def _known_point(text: str) -> Special | None:
-    match = re.fullmatch(rf"(?P<counter>{LENGTH})\s*=\s*(?P<place>.+?)(?P<how>\s+(?:located|taped|tape|told))?\s*", text, re.I)
+    match = re.fullmatch(
+        rf"(?P<counter>{LENGTH})\s*=\s*(?P<place>.+?)(?P<how>\s+(?:located|taped|tape|told))?\s*", text, re.I
+    )
     if match is None:
         return None
     counter = feet_amount(match["counter"]).likely
     place = match["place"].strip()
-    basis = {"located": "locator", "taped": "tape", "tape": "tape", "told": "told"}.get((match["how"] or "").strip().lower())
+    basis = {"located": "locator", "taped": "tape", "tape": "tape", "told": "told"}.get(
+        (match["how"] or "").strip().lower()
+    )
     tree: dict[str, Any] = {"counter_ft": counter, "said": text.strip()}
     if re.fullmatch(LENGTH, place):
         tree |= {"station_ft": feet_amount(place).likely, "basis": basis or "tape"}
@@ -161,10 +165,19 @@ def _depth(text: str) -> Special | None:
     end = placed.rest + match.end("depth")
     if len(readings) > 1:
         choices = tuple(Choice(label=form, line=text[:start] + form + text[end:]) for _, form in readings)
-        return [], [Question(text=f"{match['depth']} deep can be meant two ways", start=start, end=end, choices=choices)]
+        return [], [
+            Question(text=f"{match['depth']} deep can be meant two ways", start=start, end=end, choices=choices)
+        ]
     amount = Amount(likely=readings[0][0], unit="ft", basis="instrument", said=match["depth"])
     to = (match["to"] or "beacon").replace("to", "").strip().lower()
-    tree = {"id": NEW, "position": placed.position, "depth_ft": amount, "to": to, "suspect": bool(match["odd"]), "said": text}
+    tree = {
+        "id": NEW,
+        "position": placed.position,
+        "depth_ft": amount,
+        "to": to,
+        "suspect": bool(match["odd"]),
+        "said": text,
+    }
     return [ReadDepth(reading=DepthReading.model_validate(tree))], []
 
 
@@ -204,7 +217,8 @@ def _flush(text: str) -> Special | None:
     result = next((r for r in ("hardly moved", "not moved", "moved well", "sluggish") if r in words), None)
     if result is None:
         choices = tuple(
-            Choice(label=r, line=f"{text.rstrip()} {r}") for r in ("moved well", "sluggish", "hardly moved", "not moved")
+            Choice(label=r, line=f"{text.rstrip()} {r}")
+            for r in ("moved well", "sluggish", "hardly moved", "not moved")
         )
         return [], [Question(text="How did the water move?", start=0, end=len(text), choices=choices)]
     found = re.search(rf"{NUMBER}\s*gal", rest, re.I)
@@ -244,7 +258,9 @@ def length_estimate(text: str) -> EstimateLength | None:
     if match["b"]:
         ends = sorted((amount.likely or 0.0, feet_amount(match["b"]).likely or 0.0))
         amount = Amount(form="range", low=ends[0], high=ends[1], unit="ft", said=match[0])
-    estimate = LengthEstimate(distance=amount, from_landmark="here", basis=match["basis"] or "guess", said=match[0].strip())
+    estimate = LengthEstimate(
+        distance=amount, from_landmark="here", basis=match["basis"] or "guess", said=match[0].strip()
+    )
     return EstimateLength(estimate=estimate)
 
 

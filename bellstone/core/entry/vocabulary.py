@@ -103,7 +103,19 @@ def _learn_group(learn: object, slot: str, group: dict[str, tuple[str, ...]]) ->
 
 
 # Words that open a line but are no kind of the scheme.
-OPENERS = ("run", "pass", "count", "joints", "claim", "recommend", "symptom", "repair_note", "none", "depth", "expected")
+OPENERS = (
+    "run",
+    "pass",
+    "count",
+    "joints",
+    "claim",
+    "recommend",
+    "symptom",
+    "repair_note",
+    "none",
+    "depth",
+    "expected",
+)
 # Words with two trade meanings: the desk asks which.
 ASKS = {
     "belly": ("standing", "note belly in the fall:"),

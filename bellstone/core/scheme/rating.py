@@ -181,7 +181,9 @@ def _worst_test(
         found.append(rung)
     worst = max(found, default=(0, ""), key=lambda t: t[0])
     if worst[0] and any(q in row.worse_if for q in qualities):
-        return min(5, worst[0] + 1), worst[1] + ", one worse for what has collected in it or a flush that did not move it"
+        return min(5, worst[0] + 1), worst[
+            1
+        ] + ", one worse for what has collected in it or a flush that did not move it"
     return worst
 
 

@@ -1,0 +1,166 @@
+"""What an assessment says: plain records, ready for a screen, a page or a file."""
+
+from typing import Literal
+
+from bellstone.core.coverage import Lane, Unseen
+from bellstone.core.dig import Bracket
+from bellstone.core.placing import RunTie
+from bellstone.core.record import Rec
+from bellstone.core.scheme.rating import Rating
+from bellstone.core.score import Score
+from bellstone.core.verdict import VerdictResult
+from bellstone.core.water import PondFound
+
+
+class Finding(Rec):
+    """One sighting, placed and rated. Stations [ft]; bands are 5-95 % half widths [ft]."""
+
+    id: str
+    item: str
+    line: str
+    run: str | None
+    kind: str
+    family: str
+    aspect: str | None
+    mark: str
+    entry: str  # the line that reads back to it
+    words: str
+    said: str
+    counter: str
+    how: Literal["station", "raft", "throughout", "order"]
+    station_ft: float | None
+    band_ft: float | None
+    end_ft: float | None
+    end_band_ft: float | None
+    raft: str
+    window_ft: tuple[float | None, float | None] | None
+    basis: str
+    order: int
+    segment: int
+    clock: tuple[float, float] | None  # with the flow
+    clock_all: bool
+    clock_open: bool  # the side cannot be told
+    clock_seen: str
+    at: str | None
+    rating: Rating | None
+    unrated: str
+    was: int | None
+    override: int | None
+    override_reason: str
+    sureness: str
+    second_look: str
+    unread: tuple[str, ...]
+    time_s: float | None
+
+    @property
+    def rated(self) -> int | None:
+        """The rating that stands: the analyst's override, else the computed likely value."""
+        return self.override or (self.rating.likely if self.rating else None)
+
+
+class SegmentResult(Rec):
+    index: int
+    name: str
+    material: str
+    hatch: str
+    bore_in: float | None
+    bore_carried: bool
+    start_ft: float | None
+    end_ft: float | None
+    start_band_ft: float
+    end_band_ft: float
+    starts_at: str | None
+    ends_at: str | None
+    length_known: bool
+    score: Score
+    verdict: VerdictResult
+
+
+class AxisSpan(Rec):
+    """A piece of the axis in pipe order: feet to scale, equal slots, or a raft to its own scale."""
+
+    kind: Literal["feet", "slots", "raft"]
+    start_ft: float | None = None
+    end_ft: float | None = None
+    ids: tuple[str, ...] = ()
+    raft: str = ""
+
+
+class Warning(Rec):
+    """Something suspicious: accepted, and it stays until answered."""
+
+    id: str
+    where: str
+    text: str
+    mend: str
+
+
+class Remarked(Rec):
+    id: str
+    said: str
+    why: str
+    start: int
+    end: int
+
+
+class SectionTable(Rec):
+    """Columns looked up at the cursor: every 0.25 ft, and at every item."""
+
+    station_ft: tuple[float, ...]
+    segment: tuple[int, ...]
+    water_in: tuple[float | None, ...]
+    water_low_in: tuple[float | None, ...]
+    water_high_in: tuple[float | None, ...]
+    invert_depth_ft: tuple[float | None, ...]
+
+
+class DepthShown(Rec):
+    id: str
+    station_ft: float | None
+    depth_ft: float
+    sigma_ft: float
+    suspect: bool
+    said: str
+
+
+class CountShown(Rec):
+    id: str
+    words: str
+
+
+class Assessment(Rec):
+    """Everything computed from one record: deterministic, and it names the scheme it used."""
+
+    scheme: str
+    house_rules: tuple[str, ...]
+    name: str
+    visit: str
+    datum: str
+    axis_words: str
+    axis_reversed: bool  # feet read up from the main: stations are shown without their sign
+    order_only: bool
+    axis: tuple[AxisSpan, ...]
+    findings: tuple[Finding, ...]
+    segments: tuple[SegmentResult, ...]
+    line: Score
+    verdict: VerdictResult
+    ponds: tuple[PondFound, ...]
+    running_readings: tuple[str, ...]
+    digs: tuple[Bracket, ...]
+    lanes: tuple[Lane, ...]
+    unseen: tuple[Unseen, ...]
+    seen_ft: float | None
+    unseen_ft: float | None
+    main_low_ft: float | None
+    main_high_ft: float | None
+    main_basis: str
+    reached_main: bool
+    ties: tuple[RunTie, ...]
+    depths: tuple[DepthShown, ...]
+    counts: tuple[CountShown, ...]
+    section: SectionTable
+    before_you_pull_out: tuple[str, ...]
+    warnings: tuple[Warning, ...]
+    remarks: tuple[Remarked, ...]
+    scope: tuple[str, ...]
+    cautions: tuple[str, ...]

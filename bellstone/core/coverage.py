@@ -1,0 +1,216 @@
+"""What was seen and what was not: each run's stretch, less what could not be assessed."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from bellstone.core.placing import Placing, travel_with_flow
+from bellstone.core.record import CounterPosition, Lateral, Rec, Run, Sighting, Visit
+from bellstone.core.units import tidy
+
+Interval = tuple[float, float]
+
+
+class Lane(Rec):
+    """One run's stretch on the line [ft], for the Seen track."""
+
+    run: str
+    name: str
+    start: float | None
+    end: float | None
+    flow: int
+    graded: bool
+    ended: str
+    end_reason: str
+
+
+class Unseen(Rec):
+    start: float | None
+    end: float | None
+    feet: float | None
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Coverage:
+    """The line's known extent [ft], what was seen and assessable of it, what was not, and its far end."""
+
+    start: float | None
+    end: float | None
+    seen: tuple[Interval, ...]
+    unseen: tuple[Unseen, ...]
+    lanes: tuple[Lane, ...]
+    reached_main: bool
+    stop_reason: str
+    main_low: float | None = None
+    main_high: float | None = None
+    main_basis: str = ""
+
+    @property
+    def seen_ft(self) -> float:
+        return sum(b - a for a, b in self.seen)
+
+    @property
+    def unseen_ft(self) -> float | None:
+        """Feet known to be unseen; None where a stretch has no length."""
+        feet = [u.feet for u in self.unseen]
+        return sum(f for f in feet if f is not None) if all(f is not None for f in feet) else None
+
+
+def union(intervals: Iterable[Interval]) -> tuple[Interval, ...]:
+    """Overlapping intervals joined, in order.
+
+    >>> union([(5, 9), (0, 3), (2, 6)])
+    ((0, 9),)
+    """
+    out: list[Interval] = []
+    for a, b in sorted((min(i), max(i)) for i in intervals):
+        if out and a <= out[-1][1]:
+            out[-1] = (out[-1][0], max(out[-1][1], b))
+        else:
+            out.append((a, b))
+    return tuple(out)
+
+
+def less(intervals: Iterable[Interval], holes: Iterable[Interval]) -> tuple[Interval, ...]:
+    """Intervals with holes taken out.
+
+    >>> less([(0, 10)], [(2, 3), (9, 12)])
+    ((0, 2), (3, 9))
+    """
+    left = list(union(intervals))
+    for c, d in union(holes):
+        left = [piece for a, b in left for piece in ((a, min(b, c)), (max(a, d), b)) if piece[1] > piece[0]]
+    return tuple(left)
+
+
+def coverage_of(lateral: Lateral, visit: Visit, placing: Placing) -> Coverage:
+    """What the visit's runs saw.
+
+    A run is taken to have seen all from its access to the furthest station it tells. The main is
+    reached only by how a run ended, never by a station.
+    """
+    lanes = tuple(_lane(run, visit, placing) for run in visit.runs)
+    if not visit.runs and visit.sightings:
+        lanes = (_loose_lane(visit, placing),)
+    spans = [(lane.start, lane.end) for lane in lanes if lane.start is not None and lane.end is not None]
+    ordered = [(min(a, b), max(a, b)) for a, b in spans]
+    holes = [h for h in (_hole(n.run, n.position, placing) for n in visit.not_assessable) if h is not None]
+    seen = less(ordered, holes)
+    reached = any(lane.ended == "main" for lane in lanes)
+    start = min((a for a, _ in ordered), default=None)
+    end = max((b for _, b in ordered), default=None)
+    stop = next((lane.end_reason for lane in lanes if lane.ended == "stopped"), "")
+    low, high, basis = (None, None, "") if reached else _main_estimate(lateral, placing, end)
+    unseen = _unseen(start, end, seen, holes, reached, low, high, basis, stop, bool(ordered))
+    return Coverage(start, end, seen, tuple(unseen), lanes, reached, stop, low, high, basis)
+
+
+def _ending(run: Run, said: list[Sighting]) -> tuple[str, str]:
+    """How a run ended: as set, else by the last thing that ends one."""
+    if run.ended != "unknown":
+        return run.ended, run.end_reason
+    for s in reversed(said):
+        if s.kind == "main" or (s.kind == "ends_at" and s.form in ("main", None)):
+            return "main", "reached the main"
+        if s.kind == "ends_at":
+            return "main", f"ends at a {(s.form or '').replace('_', ' ')}"
+        if s.kind in ("stopped", "trap", "dead_end", "cap"):
+            return "stopped", s.text or s.kind.replace("_", " ")
+        if s.kind == "met":
+            return "met", s.text
+    return "unknown", ""
+
+
+def _lane(run: Run, visit: Visit, placing: Placing) -> Lane:
+    said = [s for s in visit.sightings if s.run == run.id]
+    fit = placing.fits[run.id]
+    places = [p for p in (placing.places[s.id] for s in said) if p.how == "station" and p.station is not None]
+    stations = [x for p in places for x in (p.station, p.end) if x is not None]
+    access = placing.landmark_stations.get(run.access)
+    if access is None and fit.tied and run.zero_at in (run.access, None):
+        access = fit.station(0.0)
+    if access is not None and stations:
+        stations.append(access)
+    ended, reason = _ending(run, said)
+    flow = travel_with_flow(run, "out")
+    low, high = (min(stations), max(stations)) if stations else (None, None)
+    start, end = (low, high) if flow > 0 else (high, low)
+    graded = all(p.graded for p in run.passes) if run.passes else True
+    return Lane(
+        run=run.id,
+        name=run.name or run.id,
+        start=start,
+        end=end,
+        flow=flow,
+        graded=graded,
+        ended=ended,
+        end_reason=reason,
+    )
+
+
+def _loose_lane(visit: Visit, placing: Placing) -> Lane:
+    places = [p for p in placing.places.values() if p.how == "station" and p.station is not None]
+    stations = [x for p in places for x in (p.station, p.end) if x is not None]
+    ended, reason = _ending(Run(id="A"), list(visit.sightings))
+    low, high = (min([0.0, *stations]), max(stations)) if stations else (None, None)
+    return Lane(run="", name="", start=low, end=high, flow=1, graded=True, ended=ended, end_reason=reason)
+
+
+def _hole(run: str | None, position: object, placing: Placing) -> Interval | None:
+    fit = placing.fits.get(run or "")
+    if fit is None or not isinstance(position, CounterPosition) or position.to is None:
+        return None
+    a, b = fit.station(position.counter.likely or 0.0), fit.station(position.to.likely or 0.0)
+    return min(a, b), max(a, b)
+
+
+def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tuple[float | None, float | None, str]:
+    """Low and high station of the main from the chosen estimate, in feet, with its basis."""
+    told = lateral.lines[0].to_main
+    estimate = next((e for e in told if e.chosen), told[-1] if told else None)
+    if estimate is None:
+        return None, None, ""
+    origin = end
+    if estimate.from_landmark in placing.places:
+        origin = placing.places[estimate.from_landmark].station
+    elif estimate.from_landmark in placing.landmark_stations:
+        origin = placing.landmark_stations[estimate.from_landmark]
+    elif estimate.from_landmark is None:
+        origin = 0.0
+    if origin is None:
+        return None, None, estimate.basis
+    d = estimate.distance
+    if d.low is not None and d.high is not None:
+        return origin + d.low, origin + d.high, estimate.basis
+    likely = d.likely or 0.0
+    either = 0.15 * likely if d.form == "about" else 0.0  # working value: an estimate said "about" is 15 % either way
+    return origin + likely - either, origin + likely + either, estimate.basis
+
+
+def _unseen(
+    start: float | None, end: float | None, seen: tuple[Interval, ...], holes: list[Interval], reached: bool,
+    low: float | None, high: float | None, basis: str, stop: str, any_footage: bool,
+) -> list[Unseen]:  # fmt: skip
+    out: list[Unseen] = []
+    if start is not None and end is not None:
+        for a, b in less([(start, end)], seen):
+            inside = any(c < b and d > a for c, d in holes)
+            out.append(
+                Unseen(start=a, end=b, feet=b - a, why="could not be assessed" if inside else "no run passed here")
+            )
+    if not reached:
+        why = f"the main was not reached{': ' + stop if stop else ''}"
+        if low is not None and high is not None and end is not None:
+            out.append(
+                Unseen(
+                    start=end,
+                    end=(low + high) / 2,
+                    feet=max((low + high) / 2 - end, 0.0),
+                    why=f"{why}; main {tidy(low, 0)}–{tidy(high, 0)} ft by {basis}",
+                )
+            )
+        else:
+            out.append(
+                Unseen(start=end if any_footage else None, end=None, feet=None, why=f"{why}; its distance is not known")
+            )
+    return out

@@ -1,0 +1,330 @@
+"""Adds what a line was read as to the record: real ids, the run and pass it was said in."""
+
+import re
+from typing import Any
+
+from bellstone.core.entry.reading import (
+    CannotAssess,
+    CountThings,
+    EntryReading,
+    EstimateLength,
+    Flush,
+    Know,
+    ReadDepth,
+    Say,
+    See,
+    StartPass,
+    StartRun,
+)
+from bellstone.core.errors import DomainError
+from bellstone.core.ids import next_id
+from bellstone.core.record import (
+    Claim,
+    CounterPosition,
+    Landmark,
+    LandmarkPosition,
+    Lateral,
+    Pass,
+    Recommendation,
+    Remark,
+    Run,
+    Sighting,
+    Visit,
+)
+
+_LANDMARK_KINDS = (
+    "cleanout access stack vent toilet", "fence", "wall", "curb kerb", "drive driveway", "property", "tree oak",
+    "pole post", "main", "tee wye bend fitting",
+)  # fmt: skip
+_KIND_NAMES = ("access", "fence", "wall", "curb", "drive", "property_line", "tree", "pole", "main", "fitting")
+
+
+def landmark_kind(name: str) -> str:
+    """The kind a landmark's name tells.
+
+    >>> landmark_kind("front cleanout"), landmark_kind("utility pole"), landmark_kind("birdbath")
+    ('access', 'pole', 'other')
+    """
+    words = set(re.findall(r"[a-z]+", name.lower()))
+    for names, kind in zip(_LANDMARK_KINDS, _KIND_NAMES, strict=True):
+        if words & set(names.split()):
+            return kind
+    return "other"
+
+
+class Adder:
+    """Collects changes to one visit of a lateral, then gives the new record."""
+
+    def __init__(self, lateral: Lateral, visit: int = -1) -> None:
+        self.lateral = lateral
+        self.index = visit % len(lateral.visits)
+        self.visit: dict[str, list[Any]] = {
+            name: list(getattr(lateral.visits[self.index], name))
+            for name in (
+                "runs",
+                "sightings",
+                "depths",
+                "flush_tests",
+                "counts",
+                "not_assessable",
+                "remarks",
+                "symptoms",
+            )
+        }
+        self.landmarks = list(lateral.landmarks)
+        self.lines = list(lateral.lines)
+        self.claims = list(lateral.claims)
+        self.recommendations = list(lateral.recommendations)
+        self.added: list[str] = []
+
+    def result(self) -> Lateral:
+        visit = self.lateral.visits[self.index].model_copy(update={k: tuple(v) for k, v in self.visit.items()})
+        visits = (*self.lateral.visits[: self.index], visit, *self.lateral.visits[self.index + 1 :])
+        return self.lateral.model_copy(
+            update={
+                "visits": visits,
+                "landmarks": tuple(self.landmarks),
+                "lines": tuple(self.lines),
+                "claims": tuple(self.claims),
+                "recommendations": tuple(self.recommendations),
+            }
+        )
+
+    @property
+    def run(self) -> Run | None:
+        return self.visit["runs"][-1] if self.visit["runs"] else None
+
+    @property
+    def travel(self) -> str:
+        run = self.run
+        return run.passes[-1].travel if run and run.passes else "out"
+
+    def _next(self, prefix: str, *groups: str) -> str:
+        return next_id(prefix, (x.id for g in groups for x in self.visit[g]))
+
+    def add(self, reading: EntryReading) -> None:
+        line = next_id("l", {s.line for s in self.visit["sightings"]} | {d.line for d in self.visit["depths"]})
+        for act in reading.acts:
+            match act:
+                case See():
+                    self._see(act, line, reading.time_s)
+                case StartRun():
+                    self._run(act)
+                case StartPass():
+                    self._pass(act)
+                case Know():
+                    self._know(act)
+                case ReadDepth():
+                    self._depth(act, line)
+                case CountThings():
+                    self._keep("counts", act.count.model_copy(update={"id": self._next("c", "counts")}))
+                case EstimateLength():
+                    self._length(act)
+                case Flush():
+                    self._keep("flush_tests", act.test.model_copy(update={"id": self._next("f", "flush_tests")}))
+                case CannotAssess():
+                    self._cannot_assess(act)
+                case Say():
+                    self._say(act)
+
+    def keep_as_said(self, reading: EntryReading) -> None:
+        """A line that could not be read, or asks: kept, with the piece that failed."""
+        first = (*reading.questions, *reading.unread)[:1]
+        why = first[0].text if reading.questions else first[0].why if first else "could not be read"
+        start, end = (first[0].start, first[0].end) if first else (0, len(reading.text))
+        sightings = self.visit["sightings"]
+        remark = Remark(
+            id=self._next("r", "remarks"),
+            said=reading.text,
+            run=self.run.id if self.run else None,
+            after=sightings[-1].id if sightings else None,
+            why=why,
+            start=start,
+            end=end,
+        )
+        self._keep("remarks", remark)
+
+    def _keep(self, group: str, thing: Any) -> None:
+        self.visit[group].append(thing)
+        self.added.append(thing.id)
+
+    def _see(self, act: See, line: str, time_s: float | None) -> None:
+        sighting = act.sighting
+        self._landmark_of(sighting.position)
+        item = self._same_item(act) or next_id(
+            "i", [*(s.item for s in self.visit["sightings"]), *(i.id for i in self.lateral.items)]
+        )
+        new = sighting.model_copy(
+            update={
+                "id": self._next("s", "sightings"),
+                "item": item,
+                "line": line,
+                "run": self.run.id if self.run else None,
+                "travel": self.travel,
+                "time_s": time_s if time_s is not None else sighting.time_s,
+            }
+        )
+        self._keep("sightings", new)
+
+    def _same_item(self, act: See) -> str | None:
+        if act.same is None or not act.same_sure:
+            return None
+        seen: list[Sighting] = self.visit["sightings"]
+        if act.same == "last":
+            if not seen:
+                raise DomainError("same", "same", "there is no finding before it")
+            return seen[-1].item
+        counters = [
+            (abs((s.position.counter.likely or 0.0) - (act.same_counter_ft or 0.0)), s)
+            for s in seen
+            if isinstance(s.position, CounterPosition)
+        ]
+        close = [(d, s) for d, s in counters if d <= 1.0]
+        if not close:
+            raise DomainError(
+                "same", act.same_counter_ft, "no finding has that counter; give the counter it was logged at"
+            )
+        return min(close, key=lambda pair: (pair[1].kind != act.sighting.kind, pair[0]))[1].item
+
+    def _run(self, act: StartRun) -> None:
+        taken = [r.id for r in self.visit["runs"]]
+        wanted = re.sub(r"[^A-Za-z0-9]", "", act.run.name) or "A"
+        run_id = wanted if wanted not in taken else next_id(wanted, taken)
+        run = act.run.model_copy(update={"id": run_id})
+        for name in (run.access, run.zero_at):
+            if name:
+                self._landmark(name)
+        if not self.lines[0].datum and (run.zero_at or run.access):
+            self.lines[0] = self.lines[0].model_copy(update={"datum": run.zero_at or run.access})
+        blank = self.run is not None and not self.run.access and not self.visit["sightings"]
+        if blank:
+            self.visit["runs"].pop()
+        self._keep("runs", run)
+
+    def _pass(self, act: StartPass) -> None:
+        if self.run is None:
+            raise DomainError("pass", act.travel, "start a run first: run A front cleanout")
+        seen = self.visit["sightings"]
+        new = Pass(travel=act.travel, graded=act.graded, after=seen[-1].id if seen else None)
+        self._change_run(passes=(*self.run.passes, new))
+
+    def _know(self, act: Know) -> None:
+        if self.run is None:
+            raise DomainError("known point", act.point.said, "start a run first: run A front cleanout")
+        if act.point.landmark:
+            self._landmark(act.point.landmark)
+        self._change_run(known_points=(*self.run.known_points, act.point))
+
+    def _change_run(self, **update: Any) -> None:
+        run: Run = self.visit["runs"][-1]
+        self.visit["runs"][-1] = run.model_copy(update=update)
+        self.added.append(run.id)
+
+    def _depth(self, act: ReadDepth, line: str) -> None:
+        self._landmark_of(act.reading.position)
+        run = self.run.id if self.run else None
+        self._keep("depths", act.reading.model_copy(update={"id": self._next("d", "depths"), "run": run, "line": line}))
+
+    def _length(self, act: EstimateLength) -> None:
+        seen = self.visit["sightings"]
+        here = seen[-1].id if act.estimate.from_landmark == "here" and seen else act.estimate.from_landmark
+        first = not self.lines[0].to_main
+        estimate = act.estimate.model_copy(update={"from_landmark": here, "chosen": first})
+        self.lines[0] = self.lines[0].model_copy(update={"to_main": (*self.lines[0].to_main, estimate)})
+        self.added.append("to_main")
+
+    def _cannot_assess(self, act: CannotAssess) -> None:
+        run = self.run.id if self.run else None
+        new = act.stretch.model_copy(update={"id": self._next("n", "not_assessable"), "run": run})
+        self._keep("not_assessable", new)
+
+    def _say(self, act: Say) -> None:
+        if isinstance(act.what, Claim):
+            new = act.what.model_copy(update={"id": next_id("k", (c.id for c in self.claims))})
+            self.claims.append(new)
+            self.added.append(new.id)
+        elif isinstance(act.what, Recommendation):
+            advice = act.what.model_copy(update={"id": next_id("w", (r.id for r in self.recommendations))})
+            self.recommendations.append(advice)
+            self.added.append(advice.id)
+        else:
+            self._keep("symptoms", act.what.model_copy(update={"id": self._next("y", "symptoms")}))
+
+    def _landmark_of(self, position: object) -> None:
+        if isinstance(position, LandmarkPosition):
+            self._landmark(position.landmark)
+
+    def _landmark(self, name: str) -> None:
+        if not any(mark.name == name for mark in self.landmarks):
+            self.landmarks.append(Landmark.model_validate({"name": name, "kind": landmark_kind(name)}))
+
+
+def add_line(lateral: Lateral, reading: EntryReading, visit: int = -1) -> tuple[Lateral, list[str]]:
+    """The record with one read line added, and the ids it added.
+
+    Raises
+    ------
+    DomainError
+        The line asks a question or says nothing: choose a reading first.
+
+    Examples
+    --------
+    >>> from bellstone.core.entry.grammar import read_line
+    >>> from bellstone.core.record import Site
+    >>> new, ids = add_line(Lateral(site=Site(name="x")), read_line("41.5 roots curtain 70%"))
+    >>> ids, new.visits[0].sightings[0].kind
+    (['s1'], 'roots')
+    """
+    if reading.questions:
+        raise DomainError("line", reading.text, f"{reading.questions[0].text}: choose one")
+    if not reading.acts:
+        why = reading.unread[0].why if reading.unread else "nothing was said"
+        raise DomainError("line", reading.text, why)
+    adder = Adder(lateral, visit)
+    adder.add(reading)
+    return adder.result(), adder.added
+
+
+def replace_sighting(lateral: Lateral, sighting_id: str, reading: EntryReading, visit: int = -1) -> Lateral:
+    """The record with one sighting said anew: same id, item, run, pass and place in the telling.
+
+    Raises
+    ------
+    DomainError
+        The line is not one finding, or there is no such sighting.
+    """
+    sees = [act for act in reading.acts if isinstance(act, See)]
+    if reading.questions or len(sees) != 1 or len(reading.acts) != 1:
+        why = reading.questions[0].text if reading.questions else reading.unread[0].why if reading.unread else ""
+        raise DomainError("line", reading.text, why or "a row holds one finding: add the others as lines of their own")
+    index = visit % len(lateral.visits)
+    old_visit = lateral.visits[index]
+    if not any(s.id == sighting_id for s in old_visit.sightings):
+        raise DomainError("sighting", sighting_id, "is not in this visit")
+    kept = ("id", "item", "line", "run", "travel", "time_s", "photo")
+
+    def said_anew(old: Sighting) -> Sighting:
+        if old.id != sighting_id:
+            return old
+        return sees[0].sighting.model_copy(update={name: getattr(old, name) for name in kept})
+
+    sightings = tuple(said_anew(s) for s in old_visit.sightings)
+    return with_visit(lateral, index, old_visit.model_copy(update={"sightings": sightings}))
+
+
+def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
+    """The record without one sighting, depth, remark or other thing of a visit."""
+    index = visit % len(lateral.visits)
+    old = lateral.visits[index]
+    groups = ("sightings", "depths", "remarks", "counts", "flush_tests", "not_assessable", "symptoms")
+    update = {g: tuple(x for x in getattr(old, g) if x.id != thing_id) for g in groups}
+    if all(len(update[g]) == len(getattr(old, g)) for g in groups):
+        raise DomainError("id", thing_id, "is not in this visit")
+    gone = [s.item for s in old.sightings if s.id == thing_id]
+    left = {s.item for s in update["sightings"]}
+    overrides = tuple(o for o in lateral.overrides if o.item is None or o.item not in gone or o.item in left)
+    return with_visit(lateral, index, old.model_copy(update=update)).model_copy(update={"overrides": overrides})
+
+
+def with_visit(lateral: Lateral, index: int, visit: Visit) -> Lateral:
+    return lateral.model_copy(update={"visits": (*lateral.visits[:index], visit, *lateral.visits[index + 1 :])})

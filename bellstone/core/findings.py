@@ -1,0 +1,193 @@
+"""Each sighting placed, turned with the flow, and rated: the rows everything else reads."""
+
+from dataclasses import dataclass
+
+from bellstone.core.assessment import Finding
+from bellstone.core.clock import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
+from bellstone.core.entry.printing import amount_words, clock_words, position_words, sighting_line
+from bellstone.core.placing import Place, Placing
+from bellstone.core.record import Clock, Lateral, Run, Sighting, Visit
+from bellstone.core.scheme import Scheme
+from bellstone.core.scheme.rating import Rating, Unrated, rate, rate_as_found, size_words
+from bellstone.core.segments import Segment, segment_at, segments_named
+
+UNSURE_LOOK = "said with a ?: look again"
+
+
+@dataclass(frozen=True, slots=True)
+class Resolved:
+    """A sighting with its run, place, segment and rating."""
+
+    sighting: Sighting  # directions turned with the flow
+    run: Run | None
+    place: Place
+    segment: Segment
+    rating: Rating | None
+    unrated: Unrated | None
+    finding: Finding
+
+
+def resolve(
+    lateral: Lateral, visit: Visit, placing: Placing, segments: tuple[Segment, ...], scheme: Scheme
+) -> tuple[Resolved, ...]:
+    """Every sighting of the visit in pipe order."""
+    runs = {run.id: run for run in visit.runs}
+    ordered = sorted(visit.sightings, key=lambda s: placing.places[s.id].order)
+    overrides = {o.item: o for o in lateral.overrides if o.item is not None}
+    out = []
+    for index, said in enumerate(ordered):
+        place, run = placing.places[said.id], runs.get(said.run or "")
+        segment = segment_at(segments, place)
+        named = segments_named(segments, said)
+        if place.how == "throughout" and named:
+            segment = named[0]
+        turned = _turned(said, run)
+        stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
+        rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)
+        before = rate_as_found(turned, segment.bore_in, segment.material, scheme)
+        override = overrides.get(said.item)
+        finding = _finding(said, turned, run, place, segment, scheme, index, rated, before)
+        if override is not None:
+            finding = finding.model_copy(update={"override": override.rating, "override_reason": override.reason})
+        rating = rated if isinstance(rated, Rating) else None
+        out.append(
+            Resolved(turned, run, place, segment, rating, rated if isinstance(rated, Unrated) else None, finding)
+        )
+    return tuple(_with_windows(out))
+
+
+def _turned(said: Sighting, run: Run | None) -> Sighting:
+    """Directions of the pipe with the flow; what the heading does not tell is left open."""
+    if said.kind != "offset" or said.form is None:
+        return said
+    facing = run.head_faces if run else "main"
+    if facing == "unknown":
+        return said.model_copy(update={"form": None})
+    form = said.form
+    if form in ("left", "right", "up", "drop"):
+        form = direction_with_flow(form, facing)
+    return said.model_copy(update={"form": form})
+
+
+def _clock_with_flow(clock: Clock | None, run: Run | None) -> tuple[tuple[float, float] | None, bool]:
+    """Hours with the flow, and whether the side cannot be told."""
+    if clock is None or clock.all_round:
+        return None, False
+    if clock.word in PIPE_WORDS:
+        hour = PICTURE_WORD_HOURS[clock.word]
+        return (hour, hour), False
+    facing = run.head_faces if run else "main"
+    bottom = 6.0 if run is None or run.self_levelling else run.bottom_at
+    if facing == "unknown" or bottom is None:
+        return None, True
+    start = PICTURE_WORD_HOURS[clock.word] if clock.word else clock.start or 0.0
+    end = PICTURE_WORD_HOURS[clock.word] if clock.word else clock.end if clock.end is not None else start
+    return range_with_flow(start, end, bottom, facing), False
+
+
+def _finding(
+    said: Sighting, turned: Sighting, run: Run | None, place: Place, segment: Segment, scheme: Scheme, order: int,
+    rated: Rating | Unrated, before: Rating | Unrated | None,
+) -> Finding:  # fmt: skip
+    kind = scheme.kinds.get(said.kind)
+    clock, is_open = _clock_with_flow(said.clock, run)
+    placed = place.how == "station"
+    rating = rated if isinstance(rated, Rating) else None
+    second = UNSURE_LOOK if said.sureness == "unsure" else ""
+    if said.alternatives:
+        second = f"{said.kind.replace('_', ' ')} or {' or '.join(a.kind.replace('_', ' ') for a in said.alternatives)}: which?"
+    return Finding(
+        id=said.id,
+        item=said.item,
+        line=said.line,
+        run=said.run,
+        kind=said.kind,
+        family=kind.family if kind else "event",
+        aspect=kind.aspect if kind else None,
+        mark=(kind.marks.get(turned.form or "", kind.mark) if kind else "event"),
+        entry=sighting_line(said),
+        words=finding_words(turned, said),
+        said=said.said,
+        counter=position_words(said.position) if said.position.by == "counter" else "",
+        how=place.how,
+        station_ft=place.station if place.how in ("station", "raft") else None,
+        band_ft=place.band if placed else None,
+        end_ft=place.end if place.how in ("station", "raft") else None,
+        end_band_ft=1.6449 * place.end_sigma if placed and place.end is not None else None,
+        raft=place.raft if place.how == "raft" else "",
+        window_ft=None,
+        basis=place.basis,
+        order=order,
+        segment=segment.index,
+        clock=clock,
+        clock_all=bool(said.clock and said.clock.all_round),
+        clock_open=is_open,
+        clock_seen=clock_words(said.clock),
+        at="joint" if said.each_joint else said.at,
+        rating=rating,
+        unrated=rated.why if isinstance(rated, Unrated) and (kind is None or kind.family not in ("event",)) else "",
+        was=before.likely if isinstance(before, Rating) else None,
+        override=None,
+        override_reason="",
+        sureness=said.sureness,
+        second_look=second,
+        unread=said.unread,
+        time_s=said.time_s,
+    )
+
+
+def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
+    """A finding in words for a row or a page: kind, form, size, states.
+
+    >>> from bellstone.core.entry.grammar import read_line
+    >>> finding_words(read_line("41.5 roots ball was full now cut flush 10%").acts[0].sighting)
+    'roots, ball, 10 %, cut flush (was full)'
+    """
+    s = turned
+    if s.none_of:
+        return "none: " + ", ".join(k.replace("_", " ") for k in s.none_of)
+    name = " or ".join(k.replace("_", " ") for k in (s.kind, *(a.kind for a in s.alternatives)))
+    bits = [name]
+    if s.change is not None:
+        bits = [f"change {sighting_line(s.model_copy(update={'sureness': 'sure'})).split('transition', 1)[1].strip()}"]
+    if s.form:
+        bits.append(s.form.replace("_", " "))
+    bits += [q.replace("_", " ") for q in s.qualities]
+    if s.size:
+        bits.append(size_words(s.size))
+    if s.state and s.state != "in_place":
+        bits.append(s.state.replace("_", " "))
+    if s.kind in ("standing", "submerged"):
+        bits.append({"rest": "at rest", None: "water's state not said"}.get(s.water, f"while {s.water} runs"))
+    if s.each_joint:
+        bits.append("at each joint")
+    if s.spacing_ft:
+        bits.append(f"every {s.spacing_ft:g} ft")
+    if s.head:
+        bits.append(f"head {s.head.replace('_', ' ')}")
+    if s.effect_on_flow and s.effect_on_flow != "none":
+        bits.append(f"{s.effect_on_flow} the flow")
+    if s.text:
+        bits.append(s.text if said is None or s.kind in ("note", "stopped") else f"“{s.text}”")
+    words = ", ".join(bits)
+    if s.as_found:
+        found = " ".join(filter(None, [s.as_found.form or "", amount_words(s.as_found.size)]))
+        words += f" (was {found})"
+    return words + (f" (expected {amount_words(s.expected)} at rest)" if s.expected else "")
+
+
+def _with_windows(resolved: list[Resolved]) -> list[Resolved]:
+    """Order-only findings get the window between the stations told before and after them."""
+    known = [
+        (r.finding.order, r.place.station) for r in resolved if r.place.how == "station" and r.place.station is not None
+    ]
+    out = []
+    for r in resolved:
+        if r.place.how != "order":
+            out.append(r)
+            continue
+        before = max((s for o, s in known if o < r.finding.order), default=None)
+        after = min((s for o, s in known if o > r.finding.order), default=None)
+        finding = r.finding.model_copy(update={"window_ft": (before, after)})
+        out.append(Resolved(r.sighting, r.run, r.place, r.segment, r.rating, r.unrated, finding))
+    return out

@@ -1,0 +1,135 @@
+"""What is accepted but looks wrong: named with its place and mend, and it stays until answered."""
+
+from collections.abc import Iterator, Sequence
+
+from bellstone.core.assessment import Warning
+from bellstone.core.clock import includes_six
+from bellstone.core.coverage import Coverage
+from bellstone.core.findings import Resolved
+from bellstone.core.placing import Placing
+from bellstone.core.record import Lateral, Visit
+from bellstone.core.scheme import Scheme
+from bellstone.core.scheme.sizes import size_bounds
+from bellstone.core.segments import Segment
+from bellstone.core.units import tidy
+
+# Wear that only some materials can have (handbook 3.1).
+WEAR_OF = {
+    "pitted": ("cast_iron", "ductile_iron", "galvanized"), "scale_worn": ("cast_iron", "ductile_iron", "galvanized"),
+    "channelled": ("cast_iron", "ductile_iron", "galvanized"), "aggregate": ("concrete",), "rough": ("concrete", "asbestos_cement"),
+    "steel_showing": ("concrete",), "glaze_lost": ("clay",), "layers_lifting": ("fibre",),
+}  # fmt: skip
+
+
+def warnings_of(
+    lateral: Lateral, visit: Visit, rows: Sequence[Resolved], segments: Sequence[Segment], coverage: Coverage,
+    placing: Placing, scheme: Scheme,
+) -> tuple[Warning, ...]:  # fmt: skip
+    """Every warning not yet answered."""
+    answered = {a.warning for a in lateral.answers}
+    found = [*_of_findings(rows, coverage, scheme), *_of_line(rows, segments), *_of_runs(placing)]
+    return tuple(w for w in found if w.id not in answered)
+
+
+def _of_findings(rows: Sequence[Resolved], coverage: Coverage, scheme: Scheme) -> Iterator[Warning]:
+    for r in rows:
+        s, where = r.sighting, f"{r.finding.words} ({_at(r)})"
+
+        def warn(what: str, text: str, mend: str, sid: str = s.id, where: str = where) -> Warning:
+            return Warning(id=f"{what}:{sid}", where=where, text=text, mend=mend)
+
+        if s.kind == "wear" and s.form in WEAR_OF and r.segment.material not in (*WEAR_OF[s.form], "unknown"):
+            yield warn(
+                "material",
+                f"{r.segment.name} cannot have {s.form.replace('_', ' ')} wear",
+                "check the material here, or the word",
+            )
+        if s.kind == "blister" and r.segment.material not in ("fibre", "liner", "unknown"):
+            yield warn("material", f"{r.segment.name} does not blister", "check the material here, or say deformed")
+        if s.kind in ("standing", "submerged"):
+            yield from _of_water(r, scheme, warn)
+        if s.kind == "sound" and r.place.station is not None and coverage.end is not None and r.place.end is not None:
+            unseen = [u for u in coverage.unseen if u.start is not None and u.end is not None]
+            if any(
+                u.start < r.place.end and u.end > r.place.station
+                for u in unseen
+                if u.start is not None and u.end is not None
+            ):
+                yield warn(
+                    "unseen", "said to be sound, but part of it was not seen", "shorten the stretch, or say what saw it"
+                )
+        if r.unrated and r.unrated.why.startswith("no test"):
+            yield warn("unrated", r.unrated.why, "say its form or size, or set the rating with a reason")
+        if s.unread:
+            yield warn("unread", f"not read: {', '.join(s.unread)}", "edit the row, or keep it as said")
+
+
+def _of_water(r: Resolved, scheme: Scheme, warn: object) -> Iterator[Warning]:
+    assert callable(warn)
+    s, bore = r.sighting, r.segment.bore_in
+    if s.size is not None and bore:
+        bounds = size_bounds(s.size, "depth", bore, scheme)
+        if bounds is not None and bounds.likely > bore * 1.0001:
+            yield warn(
+                "deep",
+                f"{tidy(bounds.likely, 1)} in of water in a {tidy(bore)} in bore",
+                "check the depth, or the bore",
+            )
+    clock = r.finding.clock
+    if clock is not None and not includes_six(*clock):
+        yield warn(
+            "level", "still water drawn away from 6 o'clock", "the picture may be rolled: set where the bottom shows"
+        )
+
+
+def _at(r: Resolved) -> str:
+    return f"{r.place.station:.1f} ft" if r.place.how == "station" and r.place.station is not None else "no footage"
+
+
+def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterator[Warning]:
+    mains = [r for r in rows if r.sighting.kind in ("main",) and r.sighting.sureness != "unsure"]
+    items = {r.sighting.item for r in mains}
+    stations = [r.place.station for r in mains if r.place.station is not None and r.place.how == "station"]
+    if len(items) > 1 and stations and max(stations) - min(stations) > 3:
+        yield Warning(
+            id="two_mains",
+            where="the line",
+            text=f"two mains, {max(stations) - min(stations):.1f} ft apart",
+            mend="say which is the main, or that they are the same",
+        )
+    if stations:
+        past = [
+            r for r in rows if r.place.how == "station" and (r.place.end or r.place.station or 0.0) > max(stations) + 3
+        ]
+        for r in past:
+            yield Warning(
+                id=f"beyond:{r.sighting.id}",
+                where=f"{r.finding.words} ({_at(r)})",
+                text="past the main",
+                mend="check its footage, or the main's",
+            )
+    for a, b in zip(segments, segments[1:], strict=False):
+        if a.material == b.material != "unknown" and a.bore_in == b.bore_in:
+            yield Warning(
+                id=f"same_pipe:{b.index}",
+                where=f"change at {_station(b.start)}",
+                text=f"{a.name} on both sides of a change",
+                mend="say what changed, such as old and new, or take it out",
+            )
+        if a.start is not None and b.start is not None and a.start > b.start:
+            yield Warning(
+                id=f"order:{b.index}",
+                where=f"change at {_station(b.start)}",
+                text="changes are out of order",
+                mend="check their footages",
+            )
+
+
+def _station(value: float | None) -> str:
+    return "no footage" if value is None else f"{value:.1f} ft"
+
+
+def _of_runs(placing: Placing) -> Iterator[Warning]:
+    for tie in placing.ties:
+        for n, question in enumerate(tie.questions):
+            yield Warning(id=f"run:{tie.run}:{n}", where=f"run {tie.run}", text=question, mend="answer it in Set up")
