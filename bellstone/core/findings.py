@@ -28,14 +28,21 @@ class Resolved:
 
 
 def resolve(
-    lateral: Lateral, visit: Visit, placing: Placing, segments: tuple[Segment, ...], scheme: Scheme
+    lateral: Lateral,
+    visit: Visit,
+    placing: Placing,
+    segments: tuple[Segment, ...],
+    scheme: Scheme,
+    only: frozenset[str] | None = None,
 ) -> tuple[Resolved, ...]:
-    """Every sighting of the visit in pipe order."""
+    """Every sighting of the visit in pipe order; or ``only`` those ids, as a line is being typed."""
     runs = {run.id: run for run in visit.runs}
     ordered = sorted(visit.sightings, key=lambda s: placing.places[s.id].order)
     overrides = {o.item: o for o in lateral.overrides if o.item is not None}
     out = []
     for index, said in enumerate(ordered):
+        if only is not None and said.id not in only:
+            continue
         place, run = placing.places[said.id], runs.get(said.run or "")
         segment = segment_at(segments, place)
         named = segments_named(segments, said)

@@ -151,7 +151,7 @@ class _LineReader:
             spoken = re.split(r"\s+", two[0].lower())
             for count in (3, 2):
                 if "_".join(spoken[:count]) in table and len(spoken) >= count:
-                    end = re.match(r"\S+(?:\s+\S+){%d}" % (count - 1), body)
+                    end = re.match(rf"\S+(?:\s+\S+){{{count - 1}}}", body)
                     assert end is not None
                     return table["_".join(spoken[:count])], (), end.end(), False
         kinds = [self._one_kind(word, offset, body, table) for word in re.split(r"\s*\|\s*", match["words"].lower())]

@@ -1,0 +1,28 @@
+"""The API: parse, call one action, answer."""
+
+from django.http import HttpRequest
+from ninja import NinjaAPI
+from ninja.renderers import JSONRenderer
+from ninja.security import SessionAuth
+
+from bellstone.desk.errors import register
+
+
+class SignedIn(SessionAuth):
+    """A signed-in user; ninja's session authentication checks CSRF."""
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> object | None:
+        return request.user if request.user.is_authenticated else None
+
+
+class StrictJSON(JSONRenderer):
+    json_dumps_params = {"allow_nan": False}
+
+
+def build() -> NinjaAPI:
+    from bellstone.desk.api.laterals import router
+
+    api = NinjaAPI(title="Bell Stone", version="1", auth=SignedIn(csrf=True), renderer=StrictJSON(), docs_url=None)
+    register(api)
+    api.add_router("/laterals", router)
+    return api

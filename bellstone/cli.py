@@ -1,0 +1,129 @@
+"""``bellstone assess | demo | serve | backup``: the desk from a terminal."""
+
+import argparse
+import json
+import os
+import sqlite3
+import sys
+from pathlib import Path
+
+from bellstone.core.assess import assess
+from bellstone.core.assessment import Assessment
+from bellstone.core.errors import BellStoneError
+from bellstone.core.notes import PageLine, record_from_page
+from bellstone.core.record import Lateral
+from bellstone.core.scheme import RATING_WORDS
+from bellstone.formats import lateral_file
+
+
+def main(argv: list[str] | None = None) -> int:
+    parser = argparse.ArgumentParser(prog="bellstone", description="A desk for the sewer condition analyst.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    one = commands.add_parser("assess", help="assess a lateral file or a page of notes")
+    one.add_argument("files", nargs="+", metavar="FILE")
+    one.add_argument("--json", action="store_true", help="print the whole assessment as JSON")
+    demo = commands.add_parser("demo", help="samples, and the desk on loopback")
+    serve = commands.add_parser("serve", help="the desk on loopback")
+    for server in (demo, serve):
+        server.add_argument("--port", type=int, default=8765)
+    backup = commands.add_parser("backup", help="copy the database while it runs")
+    backup.add_argument("target", metavar="FILE")
+    args = parser.parse_args(argv)
+    try:
+        match args.command:
+            case "assess":
+                return _assess(args.files, args.json)
+            case "backup":
+                return _backup(Path(args.target))
+        return _serve(args.port, samples=args.command == "demo")
+    except (BellStoneError, OSError) as error:
+        print(f"bellstone: {error}", file=sys.stderr)
+        return 2
+
+
+def read_file(path: Path) -> tuple[Lateral, list[PageLine]]:
+    """A lateral file, or else a page of notes."""
+    data = path.read_bytes()
+    if data.lstrip()[:1] == b"{":
+        return lateral_file.loads(data), []
+    return record_from_page(data.decode("utf-8-sig", errors="replace"), name=path.stem)
+
+
+def _assess(files: list[str], as_json: bool) -> int:
+    for name in files:
+        record, lines = read_file(Path(name))
+        result = assess(record)
+        if as_json:
+            print(json.dumps(result.model_dump(mode="json"), indent=1, allow_nan=False))
+        else:
+            print(assessment_text(result, lines))
+    return 0
+
+
+def assessment_text(result: Assessment, lines: list[PageLine]) -> str:
+    """The assessment for a terminal: verdict, reasons, findings in order of concern, digs, limits."""
+    sound = f"soundness {result.line.soundness.likely:.0f}" if result.line.soundness else "soundness not known"
+    out = [f"{result.name}: {result.verdict.words} · {sound} · worst {result.line.worst or '–'}", ""]
+    out += [f"  {reason.why}" for reason in result.verdict.reasons]
+    out += ["", f"Findings, {result.axis_words}:"]
+    for f in sorted(result.findings, key=lambda f: (-(f.rated or 0), f.order)):
+        if f.rated:
+            where = (
+                f"{abs(f.station_ft):.1f} ft ± {f.band_ft:.1f}"
+                if f.how == "station" and f.station_ft is not None
+                else "no footage"
+            )
+            out.append(
+                f"  {f.rated} {RATING_WORDS[f.rated]:<7} {where:<18} {f.words}: {f.rating.why if f.rating else ''}"
+            )
+    out += ["", *(f"  {line}" for line in result.scope)]
+    for dig in result.digs:
+        out.append(f"  dig about {dig.centre_ft:.1f} ft ({dig.start_ft:.1f}–{dig.end_ft:.1f}): {dig.lift}")
+    for line in lines:
+        if not line.added:
+            out.append(f"  line {line.number} kept as said: {line.reading.text} ({line.why})")
+    return "\n".join([*out, "", *(f"  ! {c}" for c in result.cautions)])
+
+
+def _backup(target: Path) -> int:
+    """SQLite's online backup: whole even while the desk is in use."""
+    _django()
+    from django.conf import settings
+
+    partial = target.with_name(target.name + ".part")
+    with sqlite3.connect(settings.DATABASES["default"]["NAME"]) as source, sqlite3.connect(partial) as copy:
+        source.backup(copy)
+    partial.replace(target)
+    print(f"Copied to {target}")
+    return 0
+
+
+def _django() -> None:
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bellstone.desk.settings")
+    import django
+
+    django.setup()
+
+
+def _serve(port: int, samples: bool) -> int:
+    _django()
+    from django.conf import settings
+    from django.core.management import call_command
+    from waitress import serve
+
+    from bellstone.desk.samples import load_samples
+    from bellstone.desk.wsgi import application
+
+    call_command("migrate", verbosity=0)
+    count = load_samples() if samples else 0
+    loaded = (
+        f"{count} sample laterals loaded, places and people invented" if count else "your laterals as you left them"
+    )
+    print(f"Bell Stone is at http://127.0.0.1:{port}/", flush=True)
+    print(f"  {loaded}; data in {settings.DATA}; stop with Ctrl C", flush=True)
+    serve(application, host="127.0.0.1", port=port, threads=4, ident=None)
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

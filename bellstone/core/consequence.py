@@ -1,0 +1,67 @@
+"""What an edit changed, said in one line."""
+
+from bellstone.core.assessment import Assessment
+
+
+def consequence(before: Assessment | None, after: Assessment) -> str:
+    """What changed in verdict, soundness, worst and feet not seen; or that nothing did.
+
+    Examples
+    --------
+    >>> from bellstone.core.assess import assess
+    >>> from bellstone.core.notes import record_from_page
+    >>> a = assess(record_from_page("10 sound\\n40 main")[0])
+    >>> b = assess(record_from_page("10 sound\\n12 collapse\\n40 main")[0])
+    >>> consequence(a, b).split(";")[0]
+    'verdict Serviceable → Not serviceable'
+    """
+    if before is None:
+        return f"verdict {after.verdict.words}"
+    bits = []
+    if before.verdict.words != after.verdict.words:
+        bits.append(f"verdict {before.verdict.words} → {after.verdict.words}")
+    for name, a, b in (
+        ("worst", before.line.worst, after.line.worst),
+        ("soundness", _whole(before), _whole(after)),
+        ("not seen", _feet(before), _feet(after)),
+    ):
+        if a != b:
+            bits.append(f"{name} {a if a is not None else '–'} → {b if b is not None else '–'}")
+    moved = _moved(before, after)
+    if moved:
+        bits.append(moved)
+    new = len(after.warnings) - len(before.warnings)
+    if new > 0:
+        bits.append(f"{new} new warning{'s' if new > 1 else ''}")
+    return "; ".join(bits) or "verdict and scores stay as they are"
+
+
+def _whole(a: Assessment) -> int | None:
+    return round(a.line.soundness.likely) if a.line.soundness else None
+
+
+def _feet(a: Assessment) -> str:
+    return f"{a.unseen_ft:.0f} ft" if a.unseen_ft is not None else "length not known"
+
+
+def _moved(before: Assessment, after: Assessment) -> str:
+    """Stations that a change of a run's tie moved, by how much at most."""
+    old = {f.id: f for f in before.findings}
+    shifts, turned = [], 0
+    for f in after.findings:
+        was = old.get(f.id)
+        if was is None:
+            continue
+        if f.station_ft is not None and was.station_ft is not None and abs(f.station_ft - was.station_ft) > 0.05:
+            shifts.append(abs(f.station_ft - was.station_ft))
+        turned += f.clock != was.clock or f.mark != was.mark
+    bits = (
+        [f"{len(shifts)} position{'s' if len(shifts) > 1 else ''} moved, by up to {max(shifts):.1f} ft"]
+        if shifts
+        else []
+    )
+    if turned:
+        bits.append(
+            f"{turned} clock position{'s' if turned > 1 else ''} or direction{'s' if turned > 1 else ''} turned"
+        )
+    return "; ".join(bits)

@@ -1,0 +1,92 @@
+"""What a line would add, before it is added: where it lies, what it is, how it rates and why."""
+
+from bellstone.core.coverage import coverage_of
+from bellstone.core.entry.adding import add_line
+from bellstone.core.entry.reading import EntryReading, Question, Span
+from bellstone.core.errors import DomainError
+from bellstone.core.findings import resolve
+from bellstone.core.placing import place_visit
+from bellstone.core.record import Lateral, Rec
+from bellstone.core.scheme import RATING_WORDS, Scheme, house_scheme
+from bellstone.core.segments import segments_of
+
+
+class ReadPiece(Rec):
+    """One thing the line says, in words, with its rating where it has one."""
+
+    where: str
+    what: str
+    rating: str
+    why: str
+
+
+class Preview(Rec):
+    completed: str
+    pieces: tuple[ReadPiece, ...]
+    unread: tuple[Span, ...]
+    questions: tuple[Question, ...]
+    can_be_added: bool
+    why_not: str = ""
+
+
+def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme | None = None) -> Preview:
+    """The reading of one line in the record's own context, nothing changed.
+
+    Examples
+    --------
+    >>> from bellstone.core.entry.grammar import read_line
+    >>> from bellstone.core.record import Site
+    >>> shown = preview(Lateral(site=Site(name="x")), read_line("41.5 roots curtain 70% joint"))
+    >>> shown.pieces[0].rating
+    '4 repair'
+    """
+    scheme = scheme or house_scheme()
+    base = {"completed": reading.completed, "unread": reading.unread, "questions": reading.questions}
+    if not reading.can_be_added:
+        why = reading.questions[0].text if reading.questions else reading.unread[0].why if reading.unread else ""
+        return Preview(**base, pieces=(), can_be_added=False, why_not=why)  # type: ignore[arg-type]
+    try:
+        after, ids = add_line(lateral, reading)
+    except DomainError as error:
+        return Preview(**base, pieces=(), can_be_added=False, why_not=str(error))  # type: ignore[arg-type]
+    pieces = _pieces(after, ids, scheme)
+    return Preview(**base, pieces=pieces or _other(reading), can_be_added=True)  # type: ignore[arg-type]
+
+
+def _pieces(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[ReadPiece, ...]:
+    visit = after.visits[-1]
+    placing = place_visit(after, visit)
+    coverage = coverage_of(after, visit, placing)
+    segments = segments_of(visit, placing, coverage.start, coverage.end)
+    rows = resolve(after, visit, placing, segments, scheme, only=frozenset(ids))
+    out = []
+    for row in rows:
+        f, rating = row.finding, row.rating
+        run = f"run {f.run} · " if f.run else ""
+        if f.how == "station" and f.station_ft is not None:
+            end = f"–{f.end_ft:.1f}" if f.end_ft is not None else ""
+            where = f"{run}{abs(f.station_ft):.1f}{end} ft ± {f.band_ft or 0:.1f}"
+        else:
+            where = run + {"order": "order only", "raft": "tied to its neighbours", "throughout": "all along"}.get(
+                f.how, ""
+            )
+        shown = ""
+        if rating is not None:
+            ends = f" ({rating.low}–{rating.high})" if rating.is_range else ""
+            shown = f"{rating.likely}{ends} {RATING_WORDS[rating.likely]}"
+        what = " · ".join(
+            filter(
+                None, [f.words, f.clock_seen, f"at {f.at}" if f.at else "", f.sureness if f.sureness != "sure" else ""]
+            )
+        )
+        out.append(ReadPiece(where=where, what=what, rating=shown, why=rating.why if rating else f.unrated))
+    return tuple(out)
+
+
+def _other(reading: EntryReading) -> tuple[ReadPiece, ...]:
+    names = {
+        "run": "a run", "pass": "a pass", "know": "a known point", "depth": "a depth from the surface", "count": "a count",
+        "length": "an estimate of the main's distance", "flush": "a flush test", "cannot_assess": "a stretch not assessable",
+        "say": "a statement",
+    }  # fmt: skip
+    return tuple(ReadPiece(where="", what=names.get(a.act, a.act), rating="", why="") for a in reading.acts)

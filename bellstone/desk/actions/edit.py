@@ -1,0 +1,45 @@
+"""Every edit goes through here: check the version, change, assess, save with its patch; all or nothing."""
+
+from collections.abc import Callable
+from typing import Any
+
+from django.db import transaction
+
+from bellstone.core.consequence import consequence
+from bellstone.core.record import Lateral
+from bellstone.desk import store
+from bellstone.desk.errors import StaleVersion
+from bellstone.desk.models import Change, StoredLateral
+
+
+def check_version(row: StoredLateral, seen: int) -> None:
+    if row.version != seen:
+        since = row.changes.filter(version__gt=seen).values_list("words", flat=True)
+        raise StaleVersion(seen, row.version, list(since)[-20:])
+
+
+def edit(
+    lateral_id: int, seen: int, who: Any, words: str, change: Callable[[Lateral], Lateral]
+) -> tuple[StoredLateral, str]:
+    """Apply one change to a lateral; the row and what the change meant, in a line.
+
+    Raises
+    ------
+    StaleVersion
+        The record moved on since ``seen``.
+    """
+    with transaction.atomic():
+        row = store.row_of(lateral_id)
+        check_version(row, seen)
+        before, before_result = store.record_of(row), store.assessment_of(row)
+        after = change(before)
+        if after == before:
+            return row, "nothing changed"
+        row.changes.filter(undone=True).delete()  # a new edit ends what could be redone
+        forward, back = store.difference(before, after)
+        row.version += 1
+        store.fill(row, after)
+        row.save()
+        store.save_assessment(row)
+        Change.objects.create(lateral=row, who=who, version=row.version, words=words[:300], forward=forward, back=back)
+    return row, f"{words}: {consequence(before_result, store.assessment_of(row))}"

@@ -1,0 +1,64 @@
+"""Edits of the record's own fields, as JSON Patch; undo and redo are the stored patches."""
+
+import json
+from typing import Any
+
+import jsonpatch
+import jsonpointer
+from django.db import transaction
+
+from bellstone.core.consequence import consequence
+from bellstone.core.record import Lateral, read_lateral
+from bellstone.desk import store
+from bellstone.desk.actions.edit import check_version, edit
+from bellstone.desk.errors import BadPatch, NothingTo
+from bellstone.desk.models import StoredLateral
+from bellstone.formats import lateral_file
+
+
+def patch(
+    lateral_id: int, seen: int, who: Any, operations: list[dict[str, Any]], words: str
+) -> tuple[StoredLateral, str]:
+    return edit(lateral_id, seen, who, words or "Changed", lambda record: patched(record, operations))
+
+
+def patched(record: Lateral, operations: list[dict[str, Any]]) -> Lateral:
+    """The record with JSON Patch operations applied, checked whole."""
+    try:
+        tree = jsonpatch.JsonPatch(operations).apply(lateral_file.plain_tree(record))
+    except (
+        jsonpatch.JsonPatchException,
+        jsonpointer.JsonPointerException,
+        TypeError,
+        KeyError,
+        AttributeError,
+    ) as error:
+        raise BadPatch(str(error) or type(error).__name__) from error
+    return read_lateral(tree)
+
+
+def undo(lateral_id: int, seen: int) -> tuple[StoredLateral, str]:
+    return _step(lateral_id, seen, back=True)
+
+
+def redo(lateral_id: int, seen: int) -> tuple[StoredLateral, str]:
+    return _step(lateral_id, seen, back=False)
+
+
+def _step(lateral_id: int, seen: int, back: bool) -> tuple[StoredLateral, str]:
+    with transaction.atomic():
+        row = store.row_of(lateral_id)
+        check_version(row, seen)
+        change = row.changes.filter(undone=False).last() if back else row.changes.filter(undone=True).first()
+        if change is None:
+            raise NothingTo("Nothing to undo." if back else "Nothing to redo.")
+        before = store.assessment_of(row)
+        record = patched(store.record_of(row), json.loads(change.back if back else change.forward))
+        row.version += 1
+        store.fill(row, record)
+        row.save()
+        store.save_assessment(row)
+        change.undone = back
+        change.version = row.version
+        change.save()
+    return row, f"{'Undone' if back else 'Done again'}: {change.words}; {consequence(before, store.assessment_of(row))}"

@@ -1,0 +1,66 @@
+"""Say something: add a line, a page, edit a row, take a thing out, read a kept line again."""
+
+from typing import Any
+
+from bellstone.core.entry.adding import add_line, replace_sighting, without
+from bellstone.core.entry.grammar import read_line
+from bellstone.core.errors import DomainError
+from bellstone.core.notes import PageLine, add_page
+from bellstone.core.record import Lateral
+from bellstone.desk.actions.edit import edit
+from bellstone.desk.models import StoredLateral
+
+Edited = tuple[StoredLateral, str]
+
+
+def say_line(lateral_id: int, seen: int, who: Any, text: str) -> Edited:
+    reading = read_line(text)
+    return edit(
+        lateral_id,
+        seen,
+        who,
+        f"Added “{text.strip()}”",
+        lambda record: _no_longer_waiting(add_line(record, reading)[0], text),
+    )
+
+
+def _no_longer_waiting(record: Lateral, text: str) -> Lateral:
+    """A note typed in leaves the side."""
+    visit = record.visits[-1]
+    if text.strip() not in visit.waiting:
+        return record
+    waiting = tuple(w for w in visit.waiting if w != text.strip())
+    return record.model_copy(update={"visits": (*record.visits[:-1], visit.model_copy(update={"waiting": waiting}))})
+
+
+def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLateral, str, list[PageLine]]:
+    lines: list[PageLine] = []
+
+    def change(record: Lateral) -> Lateral:
+        after, read = add_page(record, page)
+        lines.extend(read)
+        return after
+
+    count = sum(1 for text in page.splitlines() if text.strip())
+    row, said = edit(lateral_id, seen, who, f"Pasted {count} line{'s' if count != 1 else ''}", change)
+    return row, said, lines
+
+
+def say_anew(lateral_id: int, seen: int, who: Any, sighting_id: str, text: str) -> Edited:
+    reading = read_line(text)
+    words = f"Changed to “{text.strip()}”"
+    return edit(lateral_id, seen, who, words, lambda record: replace_sighting(record, sighting_id, reading))
+
+
+def take_out(lateral_id: int, seen: int, who: Any, thing_id: str) -> Edited:
+    return edit(lateral_id, seen, who, "Taken out", lambda record: without(record, thing_id))
+
+
+def read_again(lateral_id: int, seen: int, who: Any, remark_id: str, text: str) -> Edited:
+    """A kept line put right: it is added as a line, and the remark goes."""
+    reading = read_line(text)
+    if not reading.can_be_added:
+        raise DomainError("line", text, reading.questions[0].text if reading.questions else "still cannot be read")
+    return edit(
+        lateral_id, seen, who, f"Read “{text.strip()}”", lambda record: add_line(without(record, remark_id), reading)[0]
+    )

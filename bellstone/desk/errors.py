@@ -1,0 +1,69 @@
+"""What the desk refuses, and the one place that turns any refusal into a status and a problem."""
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from bellstone.core.errors import BellStoneError, DomainError, RecordError
+from bellstone.core.record import place_of
+
+
+class NoSuchLateral(BellStoneError):
+    pass
+
+
+class StaleVersion(BellStoneError):
+    """The record has moved on since the sender saw it; ``since`` says what changed."""
+
+    def __init__(self, seen: int, now: int, since: list[str]) -> None:
+        super().__init__(f"this lateral is at version {now}; you saw {seen}")
+        self.now, self.since = now, since
+
+
+class NothingTo(BellStoneError):
+    """Nothing to undo or redo."""
+
+
+class BadPatch(BellStoneError):
+    pass
+
+
+def problem(status: int, message: str, problems: list[tuple[str, str]], **more: Any) -> HttpResponse:
+    body = {"message": message, "problems": [{"place": p, "mend": m} for p, m in problems], **more}
+    return JsonResponse(body, status=status)
+
+
+def register(api: NinjaAPI) -> None:
+    """Give the API its one error format."""
+
+    def answer(request: HttpRequest, error: Exception) -> HttpResponse:
+        match error:
+            case NoSuchLateral():
+                return problem(
+                    404, "There is no such lateral.", [("lateral", "go back to Laterals and open one there")]
+                )
+            case StaleVersion():
+                text = "Somebody changed this lateral since you saw it. Nothing of yours was saved over it."
+                mend = "look at what changed, then make your change again"
+                return problem(409, text, [("version", mend)], version=error.now, since=error.since)
+            case NothingTo():
+                return problem(409, str(error), [("changes", "there is no step that way")])
+            case RecordError():
+                return problem(422, "It cannot be read; nothing was changed.", error.problems)
+            case DomainError():
+                return problem(422, str(error), [(error.name, error.wanted)])
+            case BadPatch():
+                return problem(422, "The change does not fit the record; nothing was changed.", [("patch", str(error))])
+            case ValidationError():
+                found = [(place_of(tuple(e["loc"])), str(e["msg"])) for e in error.errors]
+                return problem(422, "The request cannot be read; nothing was changed.", found)
+            case AuthenticationError():
+                return problem(401, "Sign in first.", [("session", "open Bell Stone at its own address and try again")])
+            case HttpError():
+                return problem(error.status_code, str(error), [("request", "send JSON as the schema says")])
+        raise error
+
+    for kind in (BellStoneError, ValidationError, AuthenticationError, HttpError):
+        api.add_exception_handler(kind, answer)

@@ -1,0 +1,44 @@
+"""What the desk keeps: one record a lateral, every change to it, and its newest assessment."""
+
+from django.conf import settings
+from django.db import models
+
+
+class StoredLateral(models.Model):
+    """A lateral's record as JSON, with the columns lists are made of."""
+
+    record = models.TextField()
+    version = models.PositiveIntegerField(default=1)
+    name = models.CharField(max_length=120, db_index=True)
+    verdict = models.CharField(max_length=20, db_index=True)
+    worst = models.PositiveSmallIntegerField(null=True, db_index=True)
+    summary = models.JSONField(default=dict)
+    changed = models.DateTimeField(auto_now=True, db_index=True)
+
+    class Meta:
+        ordering = ["-changed", "-id"]
+
+
+class Change(models.Model):
+    """One edit: JSON Patch forward and back, in order; ``undone`` while it is taken back."""
+
+    lateral = models.ForeignKey(StoredLateral, on_delete=models.CASCADE, related_name="changes")
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    when = models.DateTimeField(auto_now_add=True)
+    version = models.PositiveIntegerField()
+    words = models.CharField(max_length=300)
+    forward = models.TextField()
+    back = models.TextField()
+    undone = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["id"]
+
+
+class StoredAssessment(models.Model):
+    """The newest assessment, with what it was computed from."""
+
+    lateral = models.OneToOneField(StoredLateral, on_delete=models.CASCADE, related_name="assessment")
+    scheme = models.CharField(max_length=120)
+    input_hash = models.CharField(max_length=64)
+    result = models.TextField()

@@ -1,0 +1,112 @@
+"""Rows to records and back: the only place that knows both."""
+
+import hashlib
+import json
+from functools import lru_cache
+from typing import Any
+
+import jsonpatch
+
+from bellstone.core.assess import assess
+from bellstone.core.assessment import Assessment
+from bellstone.core.record import Lateral
+from bellstone.core.scheme import house_scheme
+from bellstone.desk.errors import NoSuchLateral
+from bellstone.desk.models import StoredAssessment, StoredLateral
+from bellstone.formats import lateral_file
+
+
+def row_of(lateral_id: int) -> StoredLateral:
+    try:
+        return StoredLateral.objects.get(pk=lateral_id)
+    except (StoredLateral.DoesNotExist, OverflowError) as error:
+        raise NoSuchLateral(lateral_id) from error
+
+
+@lru_cache(maxsize=64)
+def _parsed(text: str) -> Lateral:
+    return Lateral.model_validate_json(text)
+
+
+@lru_cache(maxsize=64)
+def _assessed(text: str) -> tuple[Assessment, str]:
+    result = assess(_parsed(text))
+    return result, result.model_dump_json()
+
+
+def record_of(row: StoredLateral) -> Lateral:
+    """The row's record; parsed once a version, for the record is frozen."""
+    return _parsed(row.record)
+
+
+def assessment_of(row: StoredLateral) -> Assessment:
+    return _assessed(row.record)[0]
+
+
+def text_of(record: Lateral) -> str:
+    return record.model_dump_json()
+
+
+def fill(row: StoredLateral, record: Lateral) -> None:
+    """Put a record in its row with the columns that lists are made of, assessed."""
+    row.record = text_of(record)
+    result = assessment_of(row)
+    row.name = record.site.name
+    row.verdict = result.verdict.verdict
+    row.worst = result.line.worst
+    row.summary = summary_of(record, result)
+
+
+def save_assessment(row: StoredLateral) -> None:
+    result, text = _assessed(row.record)
+    digest = hashlib.sha256(f"{house_scheme().label}\n{row.record}".encode()).hexdigest()
+    values = {"scheme": result.scheme, "input_hash": digest, "result": text}
+    StoredAssessment.objects.update_or_create(lateral=row, defaults=values)
+
+
+def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:
+    """What the Laterals list shows of one: a small strip, verdict word, soundness, worst, feet not seen."""
+    rated = [f for f in result.findings if f.rated]
+    placed = [f for f in rated if f.how == "station" and f.station_ft is not None]
+    spans = [s for s in result.axis if s.start_ft is not None and s.end_ft is not None and s.kind == "feet"]
+    low = min((s.start_ft for s in spans if s.start_ft is not None), default=0.0)
+    high = max((s.end_ft for s in spans if s.end_ft is not None), default=0.0)
+    return {
+        "verdict_words": result.verdict.words,
+        "soundness": round(result.line.soundness.likely) if result.line.soundness else None,
+        "worst": result.line.worst,
+        "unseen_ft": result.unseen_ft,
+        "unseen_known": result.unseen_ft is not None,
+        "findings": len(rated),
+        "locality": record.site.locality,
+        "visit": result.visit,
+        "start_here": record.site.start_here,
+        "order_only": result.order_only,
+        "low_ft": low,
+        "high_ft": high,
+        "ticks": [[round(f.station_ft or 0.0, 1), f.rated] for f in placed][:200],
+        "ordered": [f.rated for f in rated][:60] if result.order_only else [],
+        "segments": [[s.hatch, s.start_ft, s.end_ft, s.name] for s in result.segments],
+    }
+
+
+def difference(before: Lateral, after: Lateral) -> tuple[str, str]:
+    """JSON Patch texts forward and back between two records."""
+    a, b = lateral_file.plain_tree(before), lateral_file.plain_tree(after)
+    return json.dumps(jsonpatch.make_patch(a, b).patch), json.dumps(jsonpatch.make_patch(b, a).patch)
+
+
+def payload(row: StoredLateral, said: str = "") -> bytes:
+    """The desk's answer: record, assessment and what can be undone, as JSON bytes."""
+    last = row.changes.filter(undone=False).last()
+    undone = row.changes.filter(undone=True).first()
+    head = {
+        "id": row.pk,
+        "version": row.version,
+        "said": said,
+        "undo": last.words if last else None,
+        "redo": undone.words if undone else None,
+    }
+    # record and assessment are JSON already: joined as text, not parsed and written again
+    start = json.dumps(head)[:-1]
+    return f'{start}, "record": {row.record}, "assessment": {_assessed(row.record)[1]}}}'.encode()
