@@ -15,8 +15,8 @@ class Lane(Rec):
 
     run: str
     name: str
-    start: float | None
-    end: float | None
+    start_ft: float | None
+    end_ft: float | None
     flow: int
     graded: bool
     ended: str
@@ -24,8 +24,8 @@ class Lane(Rec):
 
 
 class Unseen(Rec):
-    start: float | None
-    end: float | None
+    start_ft: float | None
+    end_ft: float | None
     feet: float | None
     why: str
 
@@ -92,7 +92,7 @@ def coverage_of(lateral: Lateral, visit: Visit, placing: Placing) -> Coverage:
     lanes = tuple(_lane(run, visit, placing) for run in visit.runs)
     if not visit.runs and visit.sightings:
         lanes = (_loose_lane(visit, placing),)
-    spans = [(lane.start, lane.end) for lane in lanes if lane.start is not None and lane.end is not None]
+    spans = [(lane.start_ft, lane.end_ft) for lane in lanes if lane.start_ft is not None and lane.end_ft is not None]
     ordered = [(min(a, b), max(a, b)) for a, b in spans]
     holes = [h for h in (_hole(n.run, n.position, placing) for n in visit.not_assessable) if h is not None]
     seen = less(ordered, holes)
@@ -139,8 +139,8 @@ def _lane(run: Run, visit: Visit, placing: Placing) -> Lane:
     return Lane(
         run=run.id,
         name=run.name or run.id,
-        start=start,
-        end=end,
+        start_ft=start,
+        end_ft=end,
         flow=flow,
         graded=graded,
         ended=ended,
@@ -153,7 +153,7 @@ def _loose_lane(visit: Visit, placing: Placing) -> Lane:
     stations = [x for p in places for x in (p.station, p.end) if x is not None]
     ended, reason = _ending(Run(id="A"), list(visit.sightings))
     low, high = (min([0.0, *stations]), max(stations)) if stations else (None, None)
-    return Lane(run="", name="", start=low, end=high, flow=1, graded=True, ended=ended, end_reason=reason)
+    return Lane(run="", name="", start_ft=low, end_ft=high, flow=1, graded=True, ended=ended, end_reason=reason)
 
 
 def _hole(run: str | None, position: object, placing: Placing) -> Interval | None:
@@ -196,21 +196,21 @@ def _unseen(
         for a, b in less([(start, end)], seen):
             inside = any(c < b and d > a for c, d in holes)
             out.append(
-                Unseen(start=a, end=b, feet=b - a, why="could not be assessed" if inside else "no run passed here")
+                Unseen(start_ft=a, end_ft=b, feet=b - a, why="could not be assessed" if inside else "no run passed here")
             )
     if not reached:
         why = f"the main was not reached{': ' + stop if stop else ''}"
         if low is not None and high is not None and end is not None:
             out.append(
                 Unseen(
-                    start=end,
-                    end=(low + high) / 2,
+                    start_ft=end,
+                    end_ft=(low + high) / 2,
                     feet=max((low + high) / 2 - end, 0.0),
                     why=f"{why}; main {tidy(low, 0)}–{tidy(high, 0)} ft by {basis}",
                 )
             )
         else:
             out.append(
-                Unseen(start=end if any_footage else None, end=None, feet=None, why=f"{why}; its distance is not known")
+                Unseen(start_ft=end if any_footage else None, end_ft=None, feet=None, why=f"{why}; its distance is not known")
             )
     return out

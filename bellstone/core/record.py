@@ -432,13 +432,20 @@ class Site(Rec):
     start_here: bool = False
 
 
+class SwingTie(Rec):
+    """A tape distance from a fixed object."""
+
+    object: Word
+    distance_ft: Number
+
+
 class Mark(Rec):
     id: Id
     label: Word
     position: Position | None = None
     plan_x_ft: Number | None = None
     plan_y_ft: Number | None = None
-    swing_ties: Annotated[tuple[tuple[Word, Number], ...], Field(max_length=12)] = ()
+    swing_ties: Annotated[tuple[SwingTie, ...], Field(max_length=12)] = ()
     latitude: Annotated[float, Field(ge=-90, le=90)] | None = None
     longitude: Annotated[float, Field(ge=-180, le=180)] | None = None
     words: Text = ""
@@ -468,12 +475,17 @@ class Recommendation(Rec):
     date: Text = ""
 
 
+class RepairCheck(Rec):
+    what: Word
+    result: Literal["accepted", "with_note", "not"]
+
+
 class Repair(Rec):
     id: Id
     extent: Position | None = None
     by: Word = ""
     date: Text = ""
-    checks: Annotated[tuple[tuple[Word, Literal["accepted", "with_note", "not"]], ...], Field(max_length=20)] = ()
+    checks: Annotated[tuple[RepairCheck, ...], Field(max_length=20)] = ()
     said: Text = ""
 
 

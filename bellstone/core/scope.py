@@ -42,8 +42,8 @@ def scope_words(
         ]
         lane = next((x for x in coverage.lanes if x.run == run.id), None)
         feet = (
-            f", {abs((lane.end or 0) - (lane.start or 0)):.0f} ft"
-            if lane and lane.start is not None and lane.end is not None
+            f", {abs((lane.end_ft or 0) - (lane.start_ft or 0)):.0f} ft"
+            if lane and lane.start_ft is not None and lane.end_ft is not None
             else ""
         )
         out.append(f"Run {run.name or run.id}: camera from {run.access or 'an access not named'}, {faced}{feet}.")

@@ -49,11 +49,11 @@ def _of_findings(rows: Sequence[Resolved], coverage: Coverage, scheme: Scheme) -
         if s.kind in ("standing", "submerged"):
             yield from _of_water(r, scheme, warn)
         if s.kind == "sound" and r.place.station is not None and coverage.end is not None and r.place.end is not None:
-            unseen = [u for u in coverage.unseen if u.start is not None and u.end is not None]
+            unseen = [u for u in coverage.unseen if u.start_ft is not None and u.end_ft is not None]
             if any(
-                u.start < r.place.end and u.end > r.place.station
+                u.start_ft < r.place.end and u.end_ft > r.place.station
                 for u in unseen
-                if u.start is not None and u.end is not None
+                if u.start_ft is not None and u.end_ft is not None
             ):
                 yield warn(
                     "unseen", "said to be sound, but part of it was not seen", "shorten the stretch, or say what saw it"

@@ -911,10 +911,10 @@ export interface components {
             run: string;
             /** Name */
             name: string;
-            /** Start */
-            start: number | null;
-            /** End */
-            end: number | null;
+            /** Start Ft */
+            start_ft: number | null;
+            /** End Ft */
+            end_ft: number | null;
             /** Flow */
             flow: number;
             /** Graded */
@@ -1105,10 +1105,7 @@ export interface components {
              * Swing Ties
              * @default []
              */
-            swing_ties: [
-                string,
-                number
-            ][];
+            swing_ties: components["schemas"]["SwingTie"][];
             /** Latitude */
             latitude?: number | null;
             /** Longitude */
@@ -1465,15 +1462,22 @@ export interface components {
              * Checks
              * @default []
              */
-            checks: [
-                string,
-                "accepted" | "with_note" | "not"
-            ][];
+            checks: components["schemas"]["RepairCheck"][];
             /**
              * Said
              * @default
              */
             said: string;
+        };
+        /** RepairCheck */
+        RepairCheck: {
+            /** What */
+            what: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "accepted" | "with_note" | "not";
         };
         /**
          * Run
@@ -1854,6 +1858,16 @@ export interface components {
              */
             land: string;
         };
+        /**
+         * SwingTie
+         * @description A tape distance from a fixed object.
+         */
+        SwingTie: {
+            /** Object */
+            object: string;
+            /** Distance Ft */
+            distance_ft: number;
+        };
         /** Symptom */
         Symptom: {
             /** Id */
@@ -1883,10 +1897,10 @@ export interface components {
         };
         /** Unseen */
         Unseen: {
-            /** Start */
-            start: number | null;
-            /** End */
-            end: number | null;
+            /** Start Ft */
+            start_ft: number | null;
+            /** End Ft */
+            end_ft: number | null;
             /** Feet */
             feet: number | null;
             /** Why */

@@ -1,0 +1,56 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema.gen';
+
+type Schemas = components['schemas'];
+export type Assessment = Schemas['Assessment'];
+export type Desk = Schemas['Desk'];
+export type Finding = Schemas['Finding'];
+export type Lateral = Schemas['Lateral'];
+export type LateralPage = Schemas['LateralPage'];
+export type LateralRow = Schemas['LateralRow'];
+export type PageDesk = Schemas['PageDesk'];
+export type PageLine = Schemas['PageLine'];
+export type Preview = Schemas['Preview'];
+export type Run = Schemas['Run'];
+export type SegmentResult = Schemas['SegmentResult'];
+
+/** A refusal: what was wrong, where, and how to mend it. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly problems: { place: string; mend: string }[],
+    readonly since: string[] = [],
+  ) {
+    super(message);
+  }
+}
+
+const token = () => /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
+
+const manners: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', token());
+    return request;
+  },
+  async onResponse({ response }) {
+    if (response.ok) return response;
+    const body = await response.json().catch(() => ({}));
+    const message = body.message ?? body.detail ?? `The server answered ${response.status}.`;
+    throw new Refused(response.status, message, body.problems ?? [], body.since ?? []);
+  },
+  onError() {
+    return new Refused(0, 'The server does not answer. What you typed is still here.', [
+      { place: 'connection', mend: 'start Bell Stone again, then press Enter' },
+    ]);
+  },
+};
+
+export const api = createClient<paths>({ baseUrl: '' });
+api.use(manners);
+
+/** What a call answered; a refused one has already thrown. The client's mapped types lose tuples, so T is named. */
+export async function answered<T>(call: Promise<{ data?: unknown }>): Promise<T> {
+  const { data } = await call;
+  return data as T;
+}

@@ -1,0 +1,29 @@
+import { createRootRoute, createRoute, createRouter, lazyRouteComponent, Outlet, redirect } from '@tanstack/react-router';
+import { LateralsView } from './views/laterals/LateralsView';
+
+const root = createRootRoute({ component: Outlet, notFoundComponent: () => <p>There is nothing here. Go to Laterals.</p> });
+const laterals = createRoute({ getParentRoute: () => root, path: '/', component: LateralsView });
+
+export const STEPS = ['setup', 'log', 'judge', 'report'] as const;
+export type Step = (typeof STEPS)[number];
+
+const desk = createRoute({
+  getParentRoute: () => root,
+  path: '/lateral/$id/$step',
+  params: {
+    parse: ({ id, step }) => ({ id: Number(id), step: (STEPS as readonly string[]).includes(step) ? (step as Step) : 'log' }),
+    stringify: ({ id, step }) => ({ id: String(id), step }),
+  },
+  beforeLoad: ({ params }) => {
+    if (!Number.isInteger(params.id)) throw redirect({ to: '/' });
+  },
+  component: lazyRouteComponent(() => import('./views/desk/DeskView'), 'DeskView'),
+});
+
+export const router = createRouter({ routeTree: root.addChildren([laterals, desk]) });
+
+declare module '@tanstack/react-router' {
+  interface Register {
+    router: typeof router;
+  }
+}

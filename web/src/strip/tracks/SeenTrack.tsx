@@ -1,0 +1,36 @@
+import { useStrip } from '../use-strip';
+import classes from './tracks.module.css';
+
+/** A lane a run: thick where graded, an arrow the way the head faced, T where it stopped, hatch where not seen. */
+export function SeenTrack({ height }: { height: number }) {
+  const { assessment, axis } = useStrip();
+  const lanes = assessment.lanes.filter((l) => l.start_ft != null && l.end_ft != null);
+  const gap = height / Math.max(lanes.length + 1, 2);
+  return (
+    <g>
+      {assessment.unseen.map((u) => {
+        if (u.start_ft == null) return null;
+        const a = axis.xOfStation(u.start_ft);
+        const b = u.end_ft != null ? axis.xOfStation(u.end_ft) : a;
+        return <rect key={u.why} x={a} width={Math.max(b - a, 0)} y={1} height={height - 3} fill="url(#h-unseen)" className={classes.dashed} />;
+      })}
+      {lanes.map((lane, i) => {
+        const [a, b] = [axis.xOfStation(lane.start_ft ?? 0), axis.xOfStation(lane.end_ft ?? 0)];
+        const y = gap * (i + 1);
+        const d = Math.sign(b - a) || 1;
+        const end = lane.ended === 'stopped' ? `M${b} ${y - 4}v8` : `M${b - 6 * d} ${y - 4}L${b} ${y}l${-6 * d} 4`;
+        return (
+          <g key={lane.run}>
+            <path className={classes.ink} strokeWidth={lane.graded ? 3 : 1} d={`M${a} ${y}H${b}`} />
+            <path className={classes.ink} strokeWidth={1.5} d={end} />
+            {height > 40 && (
+              <text x={Math.min(a, b) + 4} y={y - 5} className={classes.text}>
+                {`run ${lane.name}${lane.ended === 'stopped' ? ` · stopped: ${lane.end_reason}` : lane.ended === 'main' ? ' · to the main' : ''}`}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}

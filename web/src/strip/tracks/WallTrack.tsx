@@ -1,0 +1,93 @@
+import type { Finding } from '../../api/client';
+import { familyMark } from '../Marks';
+import { useStrip } from '../use-strip';
+import { ratingOf } from './FindingsTrack';
+import classes from './tracks.module.css';
+
+const HEM_PX = 8;
+
+/** Clock hours to a share of the unrolled height: 6 at the top, 12 in the middle, 6 at the foot. */
+const share = (hour: number) => ((hour + 6) % 12) / 12;
+
+/** The bars a finding takes on the unrolled wall, as [top, bottom] shares; a span over 6 wraps into two. */
+export function clockBars(f: Finding): [number, number][] {
+  if (!f.clock) return [[0, 1]];
+  const [a, b] = [share(f.clock[0]), share(f.clock[1])];
+  if (a === b) return [[Math.max(a - 0.04, 0), Math.min(a + 0.04, 1)]];
+  return a < b ? [[a, b]] : [[a, 1], ...(b > 0 ? ([[0, b]] as [number, number][]) : [])];
+}
+
+function Segments({ height }: { height: number }) {
+  const { assessment, axis } = useStrip();
+  return assessment.segments.map((s) => {
+    const [a, b] = axis.xOfSegment(s);
+    const width = Math.max(b - a, 0);
+    const room = Math.floor(width / 6.2) - 2;
+    return (
+      <g key={s.index}>
+        <rect x={a} width={width} y={0} height={height - 1} className={s.length_known ? classes.sheet : classes.dashed} fill="var(--sheet)" />
+        <rect x={a} width={width} y={height - HEM_PX - 1} height={HEM_PX} fill={`url(#h-${s.hatch})`} className={classes.frame} />
+        <text x={a + 4} y={11} className={classes.quiet}>
+          {s.name.length <= room ? s.name : s.name.slice(0, Math.max(room, 0))}
+        </text>
+      </g>
+    );
+  });
+}
+
+/** The bore unrolled, crown in the middle: findings are bars over their clock span, marks from 16 px a foot. */
+export function WallTrack({ height }: { height: number }) {
+  const { assessment, axis, selected, select } = useStrip();
+  const tall = height >= 84;
+  const field = height - HEM_PX - 2;
+  const bar = axis.pxPerFt < 8 ? 3 : 5;
+  const drawn = assessment.findings.filter((f) => f.family !== 'event' && f.how !== 'throughout' && (ratingOf(f) || f.how !== 'station'));
+  let lastMark = Number.NEGATIVE_INFINITY;
+  return (
+    <g>
+      <Segments height={height} />
+      {tall &&
+        [9, 12, 3].map((h) => <path key={h} className={classes.hair} strokeDasharray="1 3" d={`M0 ${share(h) * field}H${axis.width}`} />)}
+      {assessment.findings
+        .filter((f) => f.at === 'joint' && f.how === 'station')
+        .map((f) => (
+          <path key={`j${f.id}`} className={classes.hair} d={`M${axis.xOf(f)[0]} 0V${field}`} />
+        ))}
+      {drawn.map((f) => {
+        const [a, b] = axis.xOf(f);
+        const loose = f.how === 'order';
+        const point = b - a < bar;
+        const showMark = loose || (axis.pxPerFt >= 8 && tall && a - lastMark >= 18);
+        if (showMark) lastMark = a;
+        const size = axis.pxPerFt >= 16 || loose ? 18 : 12;
+        const bars = clockBars(f);
+        const y = ((bars[0]?.[0] ?? 0) + (bars[0]?.[1] ?? 1)) / 2;
+        return (
+          // biome-ignore lint/a11y/noStaticElementInteractions: the strip is one tab stop; [ and ] do this by key
+          <g key={f.id} data-finding onClick={() => select(f)}>
+            {!loose &&
+              bars.map(([top, foot]) => (
+                <rect
+                  key={top}
+                  x={point ? a - bar / 2 : a}
+                  width={point ? bar : b - a}
+                  y={top * field + 1}
+                  height={Math.max((foot - top) * field - 2, 3)}
+                  className={`${classes.rated} ${selected === f.id ? classes.selected : ''}`}
+                  data-rating={ratingOf(f)}
+                  fillOpacity={f.clock || ratingOf(f) >= 4 || !point ? 0.95 : 0.55}
+                />
+              ))}
+            {loose && <path className={classes.dashed} d={`M${a - 20} ${field / 2}h40`} />}
+            {showMark && (
+              <g className={classes.mark}>
+                <circle cx={a} cy={y * field} r={size / 2 + 2} className={classes.disc} data-open={loose || undefined} />
+                <use href={`#m-${size === 18 ? f.mark : familyMark(f.family)}`} x={a - size / 2 + 1} y={y * field - size / 2 + 1} width={size - 2} height={size - 2} />
+              </g>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}

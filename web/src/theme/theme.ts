@@ -1,0 +1,25 @@
+import { createTheme, type MantineColorsTuple } from '@mantine/core';
+
+// Ink in ten steps: buttons, focus and selection are ink; clay is kept for ratings.
+const ink: MantineColorsTuple = [
+  '#f3f1ec',
+  '#e2ded5',
+  '#c9c4b8',
+  '#a9a59b',
+  '#868680',
+  '#5b6168',
+  '#434a52',
+  '#2e343b',
+  '#20252b',
+  '#15191d',
+];
+
+export const theme = createTheme({
+  colors: { ink },
+  primaryColor: 'ink',
+  primaryShade: 8,
+  fontFamily: "'IBM Plex Sans', sans-serif",
+  fontFamilyMonospace: "'IBM Plex Mono', monospace",
+  defaultRadius: 2,
+  fontSizes: { xs: '12px', sm: '13px', md: '14px', lg: '16px', xl: '20px' },
+});

@@ -1,0 +1,56 @@
+import { Modal } from '@mantine/core';
+
+const KEYS: [string, [string, string][]][] = [
+  [
+    'Entry line',
+    [
+      ['Enter', 'adds the line'],
+      ['Ctrl Enter', 'adds it and keeps it, to say the like again'],
+      ['Tab', 'completes the words'],
+      ['↑ ↓', 'earlier lines'],
+      ['PgUp PgDn', 'previous or next finding'],
+      ['Esc', 'to the strip'],
+    ],
+  ],
+  [
+    'Strip',
+    [
+      ['← →', '0.1 ft; with Shift a foot'],
+      ['[ ]', 'previous or next finding'],
+      ['+ − 0', 'zoom in, out, whole line'],
+      ['a number, Enter', 'goes there'],
+      ['Esc', 'to the entry line'],
+    ],
+  ],
+  [
+    'Everywhere',
+    [
+      ['Ctrl Z', 'undo; with Shift redo'],
+      ['Ctrl /', 'these keys'],
+    ],
+  ],
+];
+
+export function Keys({ onClose }: { onClose: () => void }) {
+  return (
+    <Modal opened onClose={onClose} title="Keys" size="md" transitionProps={{ duration: 0 }}>
+      {KEYS.map(([zone, keys]) => (
+        <section key={zone} style={{ marginBottom: 10 }}>
+          <h2>{zone}</h2>
+          <table>
+            <tbody>
+              {keys.map(([key, what]) => (
+                <tr key={key}>
+                  <td style={{ width: 150 }}>
+                    <b>{key}</b>
+                  </td>
+                  <td>{what}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      ))}
+    </Modal>
+  );
+}

@@ -1,0 +1,61 @@
+import { Select } from '@mantine/core';
+import type { Desk } from '../../api/client';
+import { edits } from '../../api/queries';
+import { useSheet } from '../desk/use-sheet';
+import classes from './JudgeView.module.css';
+
+type Rule = 'standing_water' | 'roots' | 'worn_iron';
+const RULES: [Rule, string, [string, string][]][] = [
+  [
+    'standing_water',
+    'Standing water',
+    [
+      ['by_share', 'by share of the bore'],
+      ['up_to_1_in', 'up to 1 in accepted'],
+      ['never', 'never accepted'],
+      ['solids_or_flush', 'fails if it holds solids or a flush does not move it'],
+    ],
+  ],
+  [
+    'roots',
+    'Roots',
+    [
+      ['by_share', 'by share of the bore'],
+      ['any_fails', 'any obstruction fails'],
+      ['by_pipe', 'by what the pipe is'],
+    ],
+  ],
+  [
+    'worn_iron',
+    'Heavy iron wear',
+    [
+      ['keep_while_sound', 'keep while sound'],
+      ['replace_on_sight', 'replace on sight'],
+    ],
+  ],
+];
+
+/** The firm's ways to judge; each report names those that are on. */
+export function Rules({ desk }: { desk: Desk }) {
+  const { send } = useSheet();
+  const rules = desk.record.site.house_rules;
+  return (
+    <section className={classes.block} aria-label="House rules">
+      <h2>House rules</h2>
+      <div className={classes.rules}>
+        {RULES.map(([field, label, choices]) => (
+          <Select
+            key={field}
+            label={label}
+            size="xs"
+            data={choices.map(([value, text]) => ({ value, label: text }))}
+            value={String(rules?.[field])}
+            allowDeselect={false}
+            onChange={(value) => send(edits.patch(`House rule, ${label.toLowerCase()}`, [{ op: 'replace', path: `/site/house_rules/${field}`, value }]))}
+          />
+        ))}
+      </div>
+      <p className="quiet">Ratings by {desk.assessment.scheme}: working thresholds chosen for this project from common practice.</p>
+    </section>
+  );
+}

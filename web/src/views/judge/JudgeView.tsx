@@ -1,0 +1,343 @@
+import { Button, Select, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import type { Desk, Finding, SegmentResult } from '../../api/client';
+import { edits } from '../../api/queries';
+import { shownFt } from '../../strip/get-axis';
+import { useStrip } from '../../strip/use-strip';
+import { Rating } from '../../theme/Rating';
+import { useSheet } from '../desk/use-sheet';
+import { whereWords } from '../log/FindingsTable';
+import { Rules } from './HouseRules';
+import classes from './JudgeView.module.css';
+
+/** The verdict with its reasons, three ways of judging side by side, ponds, digs and every rating's row. */
+export default function JudgeView({ desk }: { desk: Desk }) {
+  return (
+    <div className={classes.root}>
+      <div>
+        <Verdict desk={desk} />
+        <Ratings desk={desk} />
+      </div>
+      <div>
+        <ThreeWays desk={desk} />
+        <Ponds desk={desk} />
+        <Digs desk={desk} />
+        <NotSeen desk={desk} />
+        <Warnings desk={desk} />
+        <Rules desk={desk} />
+      </div>
+    </div>
+  );
+}
+
+const VERDICTS = [
+  { value: '', label: 'as computed' },
+  { value: 'serviceable', label: 'Serviceable' },
+  { value: 'serviceable_note', label: 'Serviceable, note' },
+  { value: 'further_look', label: 'Needs a further look' },
+  { value: 'not_serviceable', label: 'Not serviceable' },
+];
+
+function Verdict({ desk }: { desk: Desk }) {
+  const { verdict } = desk.assessment;
+  const override = desk.record.overrides?.find((o) => o.item == null);
+  const [setting, setSetting] = useState(false);
+  const others = desk.record.overrides?.filter((o) => o.item != null) ?? [];
+  return (
+    <section className={classes.block} aria-label="Verdict">
+      <h2 className={classes.verdict}>
+        {verdict.words}{' '}
+        <button type="button" className={classes.plain} onClick={() => setSetting((on) => !on)}>
+          set it myself
+        </button>
+      </h2>
+      {setting && <SetVerdict current={override} others={others} onDone={() => setSetting(false)} />}
+      <ul className={classes.reasons}>
+        {verdict.reasons.map((r) => (
+          <li key={r.why}>
+            {r.why} <span className="quiet">→ {r.verdict.replaceAll('_', ' ')}{r.house_rule ? ' (house rule)' : ''}</span>
+          </li>
+        ))}
+      </ul>
+      {verdict.changes && <p className={classes.note}>This {verdict.changes}.</p>}
+    </section>
+  );
+}
+
+type Overrides = NonNullable<Desk['record']['overrides']>;
+
+function SetVerdict({ current, others, onDone }: { current?: Overrides[number]; others: Overrides; onDone: () => void }) {
+  const { send } = useSheet();
+  const [value, setValue] = useState<string | null>(current?.verdict ?? '');
+  const [reason, setReason] = useState(current?.reason ?? '');
+  const save = async () => {
+    const own = value ? [{ item: null, rating: null, verdict: value, reason }] : [];
+    const words = value ? `Verdict set: ${reason}` : 'Verdict as computed';
+    if (await send(edits.patch(words, [{ op: 'replace', path: '/overrides', value: [...others, ...own] }]))) onDone();
+  };
+  return (
+    <div className={classes.form}>
+      <Select aria-label="Verdict" size="xs" data={VERDICTS} value={value} onChange={setValue} allowDeselect={false} />
+      <TextInput aria-label="Reason" placeholder="reason, shown beside it" size="xs" value={reason} onChange={(e) => setReason(e.currentTarget.value)} style={{ flex: 1 }} />
+      <Button size="xs" onClick={save} disabled={!!value && reason.trim().length < 3}>
+        Set
+      </Button>
+    </div>
+  );
+}
+
+function Ratings({ desk }: { desk: Desk }) {
+  const strip = useStrip();
+  const rows = desk.assessment.findings
+    .filter((f) => f.rating || f.override || f.unrated.includes('needs a reading'))
+    .sort((a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0) || a.order - b.order);
+  return (
+    <section className={classes.block} aria-label="Ratings">
+      <h2>Ratings, in order of concern</h2>
+      <table className={classes.table}>
+        <tbody>
+          {rows.map((f) => (
+            <RatingRow key={f.id} desk={desk} finding={f} on={strip.selected === f.id} onSelect={() => strip.select(f)} />
+          ))}
+        </tbody>
+      </table>
+      {rows.length === 0 && <p className="quiet">Nothing is rated yet: say what was seen in the Log.</p>}
+    </section>
+  );
+}
+
+function RatingRow({ desk, finding: f, on, onSelect }: { desk: Desk; finding: Finding; on: boolean; onSelect: () => void }) {
+  const [setting, setSetting] = useState(false);
+  return (
+    <>
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: [ and ] on the strip do this by key */}
+      <tr data-on={on || undefined} onClick={onSelect}>
+        <td>
+          <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} />
+        </td>
+        <td className={classes.right}>
+          <b>{whereWords(desk, f)}</b>
+          {f.how === 'station' && f.band_ft != null && <span className="quiet"> ±{f.band_ft.toFixed(1)}</span>}
+        </td>
+        <td>
+          {f.words}
+          {f.sureness === 'unsure' && <span className="quiet"> · unsure: left out of worst, soundness and verdict</span>}
+          <div className="quiet">
+            {f.override ? `set by the analyst: ${f.override_reason}; computed ${f.rating?.likely ?? 'not rated'}: ` : ''}
+            {f.rating?.why ?? f.unrated}
+            {f.rating?.settle ? `. To settle it: ${f.rating.settle}` : ''}
+          </div>
+        </td>
+        <td>
+          <button type="button" className={classes.plain} onClick={() => setSetting((s) => !s)}>
+            set
+          </button>
+        </td>
+      </tr>
+      {setting && <SetRating desk={desk} finding={f} onDone={() => setSetting(false)} />}
+    </>
+  );
+}
+
+function SetRating({ desk, finding, onDone }: { desk: Desk; finding: Finding; onDone: () => void }) {
+  const { send } = useSheet();
+  const [value, setValue] = useState<string | null>(String(finding.override ?? ''));
+  const [reason, setReason] = useState(finding.override_reason);
+  const others = (desk.record.overrides ?? []).filter((o) => o.item !== finding.item);
+  const save = async () => {
+    const own = value ? [{ item: finding.item, rating: Number(value), verdict: null, reason }] : [];
+    const words = value ? `Rating ${value} set: ${reason}` : 'Rating as computed';
+    if (await send(edits.patch(words, [{ op: 'replace', path: '/overrides', value: [...others, ...own] }]))) onDone();
+  };
+  return (
+    <tr>
+      <td colSpan={4}>
+        <div className={classes.form}>
+          <Select
+            aria-label="Rating"
+            size="xs"
+            data={[{ value: '', label: 'as computed' }, ...['1 leave', '2 note', '3 watch', '4 repair', '5 failed'].map((w) => ({ value: w.slice(0, 1), label: w }))]}
+            value={value}
+            onChange={setValue}
+            allowDeselect={false}
+          />
+          <TextInput aria-label="Reason for the rating" placeholder="reason, shown beside it" size="xs" value={reason} onChange={(e) => setReason(e.currentTarget.value)} style={{ flex: 1 }} />
+          <Button size="xs" onClick={save} disabled={!!value && reason.trim().length < 3}>
+            Set
+          </Button>
+        </div>
+      </td>
+    </tr>
+  );
+}
+
+const ASPECTS = ['shell', 'bore', 'fall'] as const;
+
+function ThreeWays({ desk }: { desk: Desk }) {
+  const { segments, line, verdict } = desk.assessment;
+  const rows: [string, SegmentResult['score'], string][] = [
+    ...segments.map((s): [string, SegmentResult['score'], string] => [s.name, s.score, s.verdict.words]),
+    ['whole line', line, verdict.words],
+  ];
+  return (
+    <section className={classes.block} aria-label="Three ways to judge">
+      <h2>Three ways to judge</h2>
+      <table className={classes.table}>
+        <thead>
+          <tr>
+            <th>segment</th>
+            <th>worst spot: shell, bore, fall</th>
+            <th>soundness</th>
+            <th>spread</th>
+            <th>serviceability</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([name, score, words], i) => (
+            <tr key={`${name}${i === rows.length - 1 ? 'line' : segments[i]?.index}`} data-line={i === rows.length - 1 || undefined}>
+              <td>
+                <b>{name}</b>
+                <div className="quiet">{score.seen_ft == null ? 'length not known' : `${score.seen_ft.toFixed(0)} ft seen`}</div>
+              </td>
+              <td>
+                <span className={classes.aspects}>
+                  {ASPECTS.map((a) => (
+                    <Rating key={a} value={score.worst_by_aspect[a]} />
+                  ))}
+                </span>
+              </td>
+              <td>
+                {score.soundness ? (
+                  <>
+                    <b>{Math.round(score.soundness.likely)}</b>
+                    {Math.round(score.soundness.low) !== Math.round(score.soundness.high) && (
+                      <span className="quiet">
+                        {' '}
+                        ({Math.round(score.soundness.low)}–{Math.round(score.soundness.high)})
+                      </span>
+                    )}
+                  </>
+                ) : (
+                  <span className="quiet">{score.seen_ft == null ? 'not known' : 'under 10 ft'}</span>
+                )}
+              </td>
+              <td>{score.spread == null ? '–' : `${Math.round(score.spread * 100)} %`}</td>
+              <td>
+                {words}
+                <div className="quiet">{score.meaning}</div>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Ponds({ desk }: { desk: Desk }) {
+  const { ponds } = desk.assessment;
+  return (
+    <section className={classes.block} aria-label="Water at rest">
+      <h2>Water at rest</h2>
+      {ponds.length === 0 && <p className="quiet">No depth has been read at rest. Shut the water off, wait, then “112 standing 1in rest”.</p>}
+      {ponds.map((p) => (
+        <div key={p.start_ft} className={classes.item}>
+          <b>
+            {p.depth_in.toFixed(1)} in ({p.depth_low_in.toFixed(1)}–{p.depth_high_in.toFixed(1)})
+          </b>
+          {p.share_of_depth != null && p.share_of_area != null && (
+            <>
+              {' '}
+              · {Math.round(p.share_of_depth * 100)} % of the bore's depth, {Math.round(p.share_of_area * 100)} % of its area
+            </>
+          )}{' '}
+          · {shownFt(desk.assessment, p.start_ft)}–{shownFt(desk.assessment, p.end_ft)} ft, {p.length_ft.toFixed(1)} ft long
+          {p.volume_gal != null && ` · ${p.volume_gal.toFixed(1)} gal`} · spills at {shownFt(desk.assessment, p.spill_ft)} ft
+          {p.sag_in != null && (
+            <>
+              <br />
+              sag behind it <b>{p.sag_in.toFixed(1)} in</b> ({p.sag_low_in?.toFixed(1)}–{p.sag_high_in?.toFixed(1)}) over {p.sag_length_ft?.toFixed(0)} ft: what one would lift
+            </>
+          )}
+          <div className="quiet">
+            {p.basis}; grade {p.grade_pct.toFixed(2)} % {p.grade_given ? 'given' : 'assumed'}
+          </div>
+        </div>
+      ))}
+      {desk.assessment.findings
+        .filter((f) => desk.assessment.running_readings.includes(f.id))
+        .map((f) => (
+          <div key={f.id} className={classes.item}>
+            △ {f.words} at {whereWords(desk, f)} ft: <span className="quiet">never rated while water runs; read it at rest</span>
+          </div>
+        ))}
+    </section>
+  );
+}
+
+function Digs({ desk }: { desk: Desk }) {
+  const { digs, assessment } = { digs: desk.assessment.digs, assessment: desk.assessment };
+  return (
+    <section className={classes.block} aria-label="Where one would dig">
+      <h2>Where one would dig, along the line only: about</h2>
+      {digs.length === 0 && <p className="quiet">Nothing seen and placed needs digging.</p>}
+      {digs.map((d) => (
+        <div key={d.centre_ft} className={classes.item}>
+          <b>
+            {shownFt(assessment, d.centre_ft)} ft ± {d.band_ft.toFixed(1)}
+          </b>{' '}
+          · dig {shownFt(assessment, d.start_ft)}–{shownFt(assessment, d.end_ft)} ft ·{' '}
+          {d.invert_depth_ft == null ? 'depth not known' : `${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`}
+          <div>{d.names.join('; ')}</div>
+          <div className="quiet">
+            lift {d.lift} · {d.depth_basis} · {d.flags.join(' · ')}
+          </div>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function NotSeen({ desk }: { desk: Desk }) {
+  const { unseen, counts } = desk.assessment;
+  return (
+    <section className={classes.block} aria-label="Not seen">
+      <h2>Not seen</h2>
+      {unseen.length === 0 && <p className="quiet">Nothing between the ends that the runs reached.</p>}
+      {unseen.map((u) => (
+        <div key={u.why} className={classes.item}>
+          <b>{u.feet == null ? 'length not known' : `${u.feet.toFixed(0)} ft`}</b> · {u.why}
+        </div>
+      ))}
+      {counts.map((c) => (
+        <div key={c.id} className={classes.item}>
+          count said: {c.words}
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Warnings({ desk }: { desk: Desk }) {
+  const { send } = useSheet();
+  const { warnings } = desk.assessment;
+  if (warnings.length === 0) return null;
+  const answers = desk.record.answers ?? [];
+  return (
+    <section className={classes.block} aria-label="To answer">
+      <h2>▲ To answer</h2>
+      {warnings.map((w) => (
+        <div key={w.id} className={classes.warning}>
+          <b>{w.where}</b>: {w.text}. <span className="quiet">{w.mend}.</span>{' '}
+          <button
+            type="button"
+            className={classes.plain}
+            onClick={() => send(edits.patch('Warning answered', [{ op: 'replace', path: '/answers', value: [...answers, { warning: w.id, answer: 'as it is' }] }]))}
+          >
+            it is so
+          </button>
+        </div>
+      ))}
+    </section>
+  );
+}

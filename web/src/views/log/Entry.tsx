@@ -1,0 +1,118 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { type KeyboardEvent, useState } from 'react';
+import type { Desk, Preview } from '../../api/client';
+import { edits, readOptions } from '../../api/queries';
+import { useStrip } from '../../strip/use-strip';
+import { useSheet } from '../desk/use-sheet';
+import classes from './LogView.module.css';
+import { Underlined } from './Underlined';
+
+/** The line that is always there: letters echo at once, the server reads them at each key. */
+export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
+  const { entry, type, send, refused } = useSheet();
+  const strip = useStrip();
+  const [back, setBack] = useState(0);
+  const { data, error } = useQuery({ ...readOptions(desk.id, desk.version, entry), placeholderData: entry ? keepPreviousData : undefined });
+  const read = entry.trim() ? data : undefined;
+  const earlier = [...new Set(desk.record.visits.at(-1)?.sightings?.map((s) => s.said) ?? [])].reverse();
+
+  const add = async (keep: boolean) => {
+    if (!entry.trim()) return;
+    if ((await send(edits.line(entry))) && !keep) type('');
+    setBack(0);
+  };
+  const recall = (by: number) => {
+    const next = Math.max(0, Math.min(earlier.length, back + by));
+    setBack(next);
+    type(next ? (earlier[next - 1] ?? '') : '');
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const keys: Record<string, () => void> = {
+      Enter: () => add(event.ctrlKey),
+      ArrowUp: () => recall(1),
+      ArrowDown: () => recall(-1),
+      PageUp: () => strip.stepFinding(-1),
+      PageDown: () => strip.stepFinding(1),
+      Escape: () => document.querySelector<HTMLElement>('[data-strip]')?.focus(),
+    };
+    if (event.key === 'Tab' && !event.shiftKey && read?.completed && read.completed !== entry.trim()) keys.Tab = () => type(`${read.completed} `);
+    const act = keys[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  };
+  return (
+    <div className={classes.entry}>
+      <div className={classes.row}>
+        <input
+          className={classes.line}
+          // biome-ignore lint/a11y/noAutofocus: the entry line is first in focus, so that notes can be typed at once
+          autoFocus
+          data-entry
+          aria-label="Entry line"
+          placeholder="41.5 roots curtain 70% 12-3 joint"
+          value={entry}
+          maxLength={1000}
+          spellCheck={false}
+          autoComplete="off"
+          onChange={(e) => type(e.currentTarget.value)}
+          onKeyDown={onKey}
+        />
+        <button type="button" className={classes.plain} onClick={onPaste}>
+          paste notes
+        </button>
+      </div>
+      <div className={classes.reading} role="status" aria-live="polite" data-reading>
+        {error ? (
+          <span>▲ {error.message}</span>
+        ) : read ? (
+          <Reading text={entry} read={read} onChoose={type} />
+        ) : refused ? (
+          <span>▲ {refused}</span>
+        ) : (
+          <span className="quiet">Position first (or none), then what was seen, then size, clock, joint or barrel. Enter adds it.</span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Reading({ text, read, onChoose }: { text: string; read: Preview; onChoose: (line: string) => void }) {
+  const question = read.questions[0];
+  if (question)
+    return (
+      <span className={classes.ask}>
+        ▲ {question.text}:
+        {question.choices.map((c) => (
+          <button key={c.line} type="button" className={classes.choice} onClick={() => onChoose(c.line)}>
+            {c.label}
+          </button>
+        ))}
+      </span>
+    );
+  return (
+    <span>
+      {read.pieces.map((p, i) => (
+        <span key={`${p.where}${p.what}`}>
+          {i > 0 && <span className="quiet"> ; </span>}
+          <span className="quiet">{p.where} · </span>
+          {p.what}
+          {p.rating && (
+            <>
+              {' · '}
+              <b>rating {p.rating}</b>
+            </>
+          )}
+          {p.why && <span className="quiet"> {p.rating ? 'because' : '·'} {p.why}</span>}
+        </span>
+      ))}
+      {read.unread.length > 0 && (
+        <span>
+          {' '}
+          ▲ <Underlined text={text.trim()} spans={read.unread} /> <span className="quiet">{read.unread[0]?.why}</span>
+        </span>
+      )}
+      {!read.can_be_added && read.unread.length === 0 && <span>▲ {read.why_not}</span>}
+    </span>
+  );
+}

@@ -1,0 +1,186 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Desk, Finding } from '../../api/client';
+import { edits } from '../../api/queries';
+import { shownFt } from '../../strip/get-axis';
+import { Mark } from '../../strip/Marks';
+import { useStrip } from '../../strip/use-strip';
+import { Rating } from '../../theme/Rating';
+import { useSheet } from '../desk/use-sheet';
+import classes from './LogView.module.css';
+
+/** Everything said, in pipe order; a row is edited in place as the line that reads back to it. */
+export function FindingsTable({ desk }: { desk: Desk }) {
+  const { assessment } = desk;
+  const strip = useStrip();
+  const [editing, setEditing] = useState<string | null>(null);
+  const reversedFrom = assessment.axis_words;
+  if (assessment.findings.length === 0 && assessment.depths.length === 0)
+    return <p className={classes.empty}>Nothing placed yet: type what you saw first, feet if you have them.</p>;
+  return (
+    <table className={classes.table}>
+      <thead>
+        <tr>
+          <th>#</th>
+          <th className={classes.right}>{reversedFrom}</th>
+          <th className={classes.right}>counter</th>
+          <th aria-label="mark" />
+          <th>what</th>
+          <th>clock</th>
+          <th>at</th>
+          <th>now</th>
+          <th>was</th>
+          <th>sure</th>
+          <th>time</th>
+          <th aria-label="change" />
+        </tr>
+      </thead>
+      <tbody>
+        {assessment.findings.map((f, i) =>
+          editing === f.id ? (
+            <EditRow key={f.id} finding={f} onDone={() => setEditing(null)} />
+          ) : (
+            <FindingRow key={f.id} finding={f} index={i + 1} desk={desk} on={strip.selected === f.id} onSelect={() => strip.select(f)} onEdit={() => setEditing(f.id)} />
+          ),
+        )}
+        {assessment.depths.map((d) => (
+          <DepthRow key={d.id} depth={d} desk={desk} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+export function whereWords(desk: Desk, f: Finding): string {
+  const { assessment } = desk;
+  if (f.how === 'throughout') return 'all along';
+  if (f.how === 'raft') return `raft +${((f.station_ft ?? 0) - raftStart(desk, f.raft)).toFixed(1)}`;
+  if (f.how === 'order' || f.station_ft == null) {
+    const [a, b] = f.window_ft ?? [null, null];
+    if (a != null && b != null) return `${shownFt(assessment, a)}…${shownFt(assessment, b)}`;
+    return 'order only';
+  }
+  const end = f.end_ft != null ? `–${shownFt(assessment, f.end_ft)}` : '';
+  return `${shownFt(assessment, f.station_ft)}${end}`;
+}
+
+const raftStart = (desk: Desk, raft: string) => desk.assessment.axis.find((s) => s.raft === raft)?.start_ft ?? 0;
+
+interface RowProps {
+  finding: Finding;
+  index: number;
+  desk: Desk;
+  on: boolean;
+  onSelect: () => void;
+  onEdit: () => void;
+}
+
+function FindingRow({ finding: f, index, desk, on, onSelect, onEdit }: RowProps) {
+  const { send } = useSheet();
+  const row = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    if (on) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [on]);
+  const event = f.family === 'event' || f.family === 'feature';
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: PgUp, PgDn and the edit button do this by key
+    <tr ref={row} data-on={on || undefined} data-finding-row={f.id} onClick={onSelect} onDoubleClick={onEdit}>
+      <td className="quiet">{index}</td>
+      <td className={classes.right} title={f.basis}>
+        <b>{whereWords(desk, f)}</b>
+        {f.how === 'station' && f.band_ft != null && <span className="quiet"> ±{f.band_ft.toFixed(1)}</span>}
+      </td>
+      <td className={`${classes.right} quiet`}>{f.counter ? `${f.run ?? ''} ${f.counter}` : ''}</td>
+      <td>
+        <Mark name={f.mark} />
+      </td>
+      <td title={`as said: ${f.said}`} className={classes.what}>
+        {f.words}
+        {f.unread.length > 0 && <u className={classes.lost}>{f.unread.join(' ')}</u>}
+      </td>
+      <td title={f.clock ? `with the flow ${f.clock[0]}–${f.clock[1]}` : undefined}>{clockShown(f)}</td>
+      <td>{f.at ?? ''}</td>
+      <td title={f.rating?.why ?? f.unrated}>
+        {f.rating || f.override ? <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} /> : <span className="quiet">{event ? '' : 'not rated'}</span>}
+      </td>
+      <td>{f.was ?? ''}</td>
+      <td>{f.second_look ? 'second look' : f.sureness}</td>
+      <td className="quiet">{f.time_s != null ? `${Math.floor(f.time_s / 60)}:${String(Math.round(f.time_s % 60)).padStart(2, '0')}` : ''}</td>
+      <td className={classes.acts}>
+        <button type="button" title="Edit in place" onClick={onEdit}>
+          edit
+        </button>
+        <button
+          type="button"
+          title={f.sureness === 'unsure' ? 'Mark it sure' : 'Mark it unsure'}
+          onClick={() => send(edits.sighting(f.id, toggled(f)))}
+        >
+          ?
+        </button>
+        <button type="button" title="Take it out (undo brings it back)" onClick={() => send(edits.takeOut(f.id))}>
+          ×
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+const clockShown = (f: Finding) => (f.clock_open ? `${f.clock_seen}, side open` : f.clock ? (f.clock[0] === f.clock[1] ? `${f.clock[0]}` : `${f.clock[0]}–${f.clock[1]}`) : f.clock_all ? 'all round' : '');
+
+/** The row's own line with its kind's question mark put on or taken off. */
+const toggled = (f: Finding) => {
+  const kind = f.kind;
+  return f.sureness === 'unsure' ? f.entry.replace('?', '') : f.entry.replace(new RegExp(`\\b${kind}(\\|\\w+)*`), (m) => `${m}?`);
+};
+
+function EditRow({ finding, onDone }: { finding: Finding; onDone: () => void }) {
+  const { send, refused } = useSheet();
+  const [text, setText] = useState(finding.entry);
+  const save = async () => {
+    if (text.trim() === finding.entry || (await send(edits.sighting(finding.id, text)))) onDone();
+  };
+  return (
+    <tr data-on>
+      <td colSpan={12}>
+        <input
+          className={classes.cell}
+          // biome-ignore lint/a11y/noAutofocus: it opens because it was asked for
+          autoFocus
+          aria-label="Edit the finding"
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') save();
+            if (e.key === 'Escape') onDone();
+          }}
+        />
+        <span className="quiet">Enter saves, Esc leaves it as it was</span> {refused && <span>▲ {refused}</span>}
+      </td>
+    </tr>
+  );
+}
+
+function DepthRow({ depth, desk }: { depth: Desk['assessment']['depths'][number]; desk: Desk }) {
+  const { send } = useSheet();
+  return (
+    <tr>
+      <td />
+      <td className={classes.right}>
+        <b>{depth.station_ft != null ? shownFt(desk.assessment, depth.station_ft) : 'order only'}</b>
+      </td>
+      <td />
+      <td>
+        <Mark name="surface" />
+      </td>
+      <td title={`as said: ${depth.said}`}>
+        depth {depth.depth_ft.toFixed(1)} ft ± {(1.645 * depth.sigma_ft).toFixed(1)}
+        {depth.suspect && ', suspect'}
+      </td>
+      <td colSpan={6} />
+      <td className={classes.acts}>
+        <button type="button" title="Take it out" onClick={() => send(edits.takeOut(depth.id))}>
+          ×
+        </button>
+      </td>
+    </tr>
+  );
+}

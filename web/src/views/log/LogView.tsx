@@ -1,0 +1,43 @@
+import { Button, Textarea } from '@mantine/core';
+import { useState } from 'react';
+import type { Desk } from '../../api/client';
+import { Entry } from './Entry';
+import { FindingsTable } from './FindingsTable';
+import { Kept } from './Kept';
+import classes from './LogView.module.css';
+import { usePaste } from './use-paste';
+
+/** The entry line, a page to paste, and everything said so far. */
+export function LogView({ desk }: { desk: Desk }) {
+  const [pasting, setPasting] = useState(false);
+  const paste = usePaste(desk, () => setPasting(false));
+  return (
+    <div className={classes.root}>
+      <Entry desk={desk} onPaste={() => setPasting((on) => !on)} />
+      {pasting && (
+        <div className={classes.paste}>
+          <Textarea
+            label="A page of notes, one thing a line"
+            autoFocus
+            rows={7}
+            value={paste.page}
+            onChange={(e) => paste.setPage(e.currentTarget.value)}
+            styles={{ input: { fontFamily: 'IBM Plex Mono, monospace', fontSize: 13 } }}
+          />
+          <div className={classes.row}>
+            <Button size="xs" onClick={paste.send} disabled={!paste.page.trim()} loading={paste.busy}>
+              Read the page
+            </Button>
+            <Button size="xs" variant="default" onClick={() => setPasting(false)}>
+              Cancel
+            </Button>
+            <span className="quiet">Lines that cannot be read are kept as said, underlined where they fail.</span>
+          </div>
+          {paste.refused && <p role="alert">▲ {paste.refused}</p>}
+        </div>
+      )}
+      <Kept desk={desk} />
+      <FindingsTable desk={desk} />
+    </div>
+  );
+}

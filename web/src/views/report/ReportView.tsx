@@ -1,0 +1,157 @@
+import { Button } from '@mantine/core';
+import type { Desk } from '../../api/client';
+import { shownFt } from '../../strip/get-axis';
+import { Rating } from '../../theme/Rating';
+import { whereWords } from '../log/FindingsTable';
+import { PageStrip } from './PageStrip';
+import classes from './ReportView.module.css';
+
+/** One page to hand over: verdict, findings in order of concern, the strip, scope and limits, cautions, house rules. */
+export default function ReportView({ desk }: { desk: Desk }) {
+  const { assessment: a, record } = desk;
+  const override = record.overrides?.find((o) => o.item == null);
+  const shown = a.findings.filter((f) => f.rating || f.override || f.unrated);
+  const rated = shown
+    .filter((f) => f.rating || f.override)
+    .sort((x, y) => (y.override ?? y.rating?.likely ?? 0) - (x.override ?? x.rating?.likely ?? 0) || x.order - y.order);
+  const rest = shown.filter((f) => !f.rating && !f.override && f.unrated !== 'not a defect');
+  const features = a.findings.filter((f) => f.family === 'feature' || f.family === 'good');
+  const crossing = a.cautions.find((c) => c.startsWith('STOP'));
+  return (
+    <div className={classes.desk}>
+      <div className={classes.bar}>
+        <Button size="xs" onClick={() => window.print()}>
+          Print the page
+        </Button>
+        <span className="quiet">Letter or A4, readable in black alone.</span>
+      </div>
+      <article className={classes.page} data-page>
+        {crossing && <p className={classes.stop}>▲ {crossing}</p>}
+        <header>
+          <div>
+            <p className={classes.title}>{a.name}</p>
+            <p>{[record.site.locality, record.site.built && `built ${record.site.built}`, `sewer lateral, ${record.lines?.[0]?.name}`, a.visit].filter(Boolean).join(' · ')}</p>
+          </div>
+          <div className={classes.verdict}>
+            <b>{override ? (VERDICT[override.verdict ?? ''] ?? a.verdict.words) : a.verdict.words}</b>
+            <p>
+              soundness {a.line.soundness ? `${Math.round(a.line.soundness.likely)} of 100` : 'not known'} · worst <Rating value={a.line.worst} word />
+            </p>
+          </div>
+        </header>
+        {override && (
+          <p>
+            Set by the analyst: {override.reason} Computed: {a.verdict.words}.
+          </p>
+        )}
+        <h2>Why</h2>
+        <ul>
+          {a.verdict.reasons.map((r) => (
+            <li key={r.why}>
+              {r.why}
+              {r.house_rule && ' (house rule)'}
+            </li>
+          ))}
+          {a.line.meaning && <li>Worst spot and spread together: {a.line.meaning}.</li>}
+          {a.verdict.changes && <li>It {a.verdict.changes}.</li>}
+        </ul>
+        <h2>The line, house to main, {a.axis_words}</h2>
+        <PageStrip assessment={a} />
+        <h2>Findings, in order of concern</h2>
+        <table>
+          <thead>
+            <tr>
+              <th>rating</th>
+              <th>{a.axis_words}</th>
+              <th>what</th>
+              <th>why</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rated.map((f) => (
+              <tr key={f.id}>
+                <td>
+                  <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} word />
+                </td>
+                <td>
+                  {whereWords(desk, f)}
+                  {f.how === 'station' && f.band_ft != null && ` ± ${f.band_ft.toFixed(1)}`}
+                </td>
+                <td>
+                  {f.words}
+                  {f.clock && `, ${f.clock[0]}–${f.clock[1]} o'clock`}
+                  {f.at && `, ${f.at}`}
+                  {f.second_look && ' · second look'}
+                </td>
+                <td>
+                  {f.override ? `set by the analyst: ${f.override_reason}` : f.rating?.why}
+                  {f.rating?.settle && `; to settle it: ${f.rating.settle}`}
+                </td>
+              </tr>
+            ))}
+            {rest.map((f) => (
+              <tr key={f.id}>
+                <td>not rated</td>
+                <td>{whereWords(desk, f)}</td>
+                <td>{f.words}</td>
+                <td>{f.unrated}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {features.length > 0 && (
+          <p>
+            <b>Along the line:</b> {features.map((f) => `${whereWords(desk, f)} ${f.words}`).join('; ')}.
+          </p>
+        )}
+        {a.ponds.map((p) => (
+          <p key={p.start_ft}>
+            <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft: {p.depth_in.toFixed(1)} in ({p.depth_low_in.toFixed(1)}–{p.depth_high_in.toFixed(1)})
+            {p.share_of_depth != null && `, ${Math.round(p.share_of_depth * 100)} % of the bore`}, {p.length_ft.toFixed(1)} ft long
+            {p.volume_gal != null && `, ${p.volume_gal.toFixed(1)} gal`}
+            {p.sag_in != null && `; sag behind it ${p.sag_in.toFixed(1)} in (${p.sag_low_in?.toFixed(1)}–${p.sag_high_in?.toFixed(1)})`}; grade {p.grade_pct.toFixed(2)} %{' '}
+            {p.grade_given ? 'given' : 'assumed'}.
+          </p>
+        ))}
+        {a.digs.length > 0 && <h2>Where one would dig: about, along the line only</h2>}
+        {a.digs.map((d) => (
+          <p key={d.centre_ft}>
+            <b>
+              {shownFt(a, d.centre_ft)} ft ± {d.band_ft.toFixed(1)}
+            </b>
+            : dig {shownFt(a, d.start_ft)}–{shownFt(a, d.end_ft)} ft, {d.invert_depth_ft == null ? 'depth not known' : `invert ${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`};{' '}
+            {d.names.join('; ')}. Lift {d.lift}. {d.flags.join('; ')}.
+          </p>
+        ))}
+        <h2>Scope and limits</h2>
+        <ul>
+          {a.scope.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+          {a.counts.map((c) => (
+            <li key={c.id}>Count said: {c.words}.</li>
+          ))}
+          {a.remarks.map((r) => (
+            <li key={r.id}>As said, not read: “{r.said}”.</li>
+          ))}
+        </ul>
+        <h2>Cautions</h2>
+        <ul>
+          {a.cautions.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
+        <footer>
+          {a.scheme}; {a.house_rules.join('; ')}. Thresholds are working values from common practice.
+        </footer>
+      </article>
+    </div>
+  );
+}
+
+const VERDICT: Record<string, string> = {
+  serviceable: 'Serviceable',
+  serviceable_note: 'Serviceable, note',
+  further_look: 'Needs a further look',
+  not_serviceable: 'Not serviceable',
+};

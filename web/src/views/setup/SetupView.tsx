@@ -1,0 +1,219 @@
+import { Button, NumberInput, Select, TextInput } from '@mantine/core';
+import { type FormEvent, useState } from 'react';
+import type { Desk, Run } from '../../api/client';
+import { edits } from '../../api/queries';
+import { shownFt } from '../../strip/get-axis';
+import { useSheet } from '../desk/use-sheet';
+import classes from './SetupView.module.css';
+
+const WAYS = [
+  { value: 'main', label: 'the main' },
+  { value: 'house', label: 'the house' },
+  { value: 'unknown', label: 'not said' },
+];
+const HOURS = [
+  ...[12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11].map((h) => ({ value: String(h), label: h === 6 ? "6 o'clock, upright" : `${h} o'clock` })),
+  { value: 'none', label: 'not known' },
+];
+const WATERS = ['rest', 'trickle', 'sink', 'hose', 'flush', 'running', 'unknown'];
+
+/** Site, and how each run faced, counted and was zeroed: what each does is shown at once. */
+export default function SetupView({ desk }: { desk: Desk }) {
+  const visit = desk.record.visits.length - 1;
+  const runs = desk.record.visits[visit]?.runs ?? [];
+  return (
+    <div className={classes.root}>
+      <SiteForm desk={desk} />
+      {runs.length === 0 && <p>No run yet: type one in the Log, such as “run A front cleanout 4in, facing main, counts to main”.</p>}
+      {runs.map((run, index) => (
+        <RunForm key={run.id} desk={desk} run={run} path={`/visits/${visit}/runs/${index}`} />
+      ))}
+    </div>
+  );
+}
+
+function SiteForm({ desk }: { desk: Desk }) {
+  const { send } = useSheet();
+  const { site, lines } = desk.record;
+  const set = (words: string, path: string, value: unknown) => send(edits.patch(words, [{ op: 'replace', path, value }]));
+  return (
+    <section className={classes.block} aria-label="Site">
+      <h2>Site</h2>
+      <div className={classes.fields}>
+        <Typed label="Name" value={site.name} onSet={(v) => v.trim() && set('Name changed', '/site/name', v.trim())} />
+        <Typed label="Place" value={site.locality ?? ''} onSet={(v) => set('Place changed', '/site/locality', v)} />
+        <Typed label="Built" value={site.built ?? ''} onSet={(v) => set('Year built changed', '/site/built', v)} />
+        <NumberInput
+          label="Grade as laid, %"
+          placeholder="2.08 assumed (¼ in/ft)"
+          size="xs"
+          value={lines?.[0]?.grade_pct ?? ''}
+          min={-100}
+          max={100}
+          onBlur={(e) => {
+            const v = e.currentTarget.value.trim() === '' ? null : Number(e.currentTarget.value);
+            if (v !== (lines?.[0]?.grade_pct ?? null)) set(v === null ? 'Grade taken out' : `Grade ${v} %`, '/lines/0/grade_pct', v);
+          }}
+        />
+      </div>
+    </section>
+  );
+}
+
+function Typed({ label, value, onSet }: { label: string; value: string; onSet: (value: string) => void }) {
+  const [text, setText] = useState(value);
+  return (
+    <TextInput
+      label={label}
+      size="xs"
+      value={text}
+      onChange={(e) => setText(e.currentTarget.value)}
+      onBlur={() => text !== value && onSet(text)}
+      onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+    />
+  );
+}
+
+interface RunFormProps {
+  desk: Desk;
+  run: Run;
+  path: string;
+}
+
+function RunForm({ desk, run, path }: RunFormProps) {
+  const { send } = useSheet();
+  const tie = desk.assessment.ties.find((t) => t.run === run.id);
+  const places = (desk.record.landmarks ?? []).map((m) => m.name);
+  const set = (words: string, field: string, value: unknown) =>
+    send(edits.patch(`Run ${run.id}: ${words}`, [{ op: 'replace', path: `${path}/${field}`, value }]));
+  return (
+    <section className={classes.block} aria-label={`Run ${run.id}`}>
+      <h2>
+        Run {run.name || run.id} <span className="quiet">from {run.access || 'an access not named'}</span>
+      </h2>
+      <div className={classes.fields}>
+        <Select label="Head faces" size="xs" data={WAYS} value={run.head_faces} allowDeselect={false} onChange={(v) => set(`head faces ${v}`, 'head_faces', v)} />
+        <Select label="Counts up towards" size="xs" data={WAYS} value={run.counts_up_towards} allowDeselect={false} onChange={(v) => set(`counts up towards ${v}`, 'counts_up_towards', v)} />
+        <Select
+          label="Zeroed at"
+          size="xs"
+          data={[...places.map((p) => ({ value: p, label: p })), { value: '', label: 'not said' }]}
+          value={run.zero_at ?? ''}
+          allowDeselect={false}
+          onChange={(v) => set(`zeroed at ${v || 'a place not said'}`, 'zero_at', v || null)}
+        />
+        <Select
+          label="Bottom shows at"
+          size="xs"
+          data={HOURS}
+          value={run.bottom_at == null ? 'none' : String(run.bottom_at)}
+          allowDeselect={false}
+          onChange={(v) => set(`bottom shows at ${v}`, 'bottom_at', v === 'none' ? null : Number(v))}
+        />
+        <Select label="Water" size="xs" data={WATERS} value={run.water} allowDeselect={false} onChange={(v) => set(`water ${v}`, 'water', v)} />
+      </div>
+      <p className={classes.tie}>
+        {tie?.basis}
+        {tie?.questions.map((q) => (
+          <span key={q} className={classes.question}>
+            ▲ {q}
+          </span>
+        ))}
+      </p>
+      <div className={classes.two}>
+        <KnownPoints desk={desk} run={run} path={path} />
+        <Effect desk={desk} run={run} />
+      </div>
+    </section>
+  );
+}
+
+function KnownPoints({ desk, run, path }: RunFormProps) {
+  const { send } = useSheet();
+  const tie = desk.assessment.ties.find((t) => t.run === run.id);
+  const zeroPoints = (tie?.off_by_ft.length ?? 0) - (run.known_points?.length ?? 0);
+  const [counter, setCounter] = useState('');
+  const [place, setPlace] = useState('');
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    if (await send(edits.line(`${counter} = ${place}`))) {
+      setCounter('');
+      setPlace('');
+    }
+  };
+  return (
+    <div>
+      <h3>Known points</h3>
+      <table className={classes.points}>
+        <tbody>
+          {run.zero_at && (
+            <tr>
+              <td>counter 0</td>
+              <td>= {run.zero_at}</td>
+              <td className="quiet">{zeroPoints > 0 ? offBy(tie?.off_by_ft[0], tie?.odd_point === 0) : 'its station is not known yet'}</td>
+              <td />
+            </tr>
+          )}
+          {(run.known_points ?? []).map((p, i) => (
+            <tr key={`${p.counter_ft}${p.landmark}${p.station_ft}`}>
+              <td>counter {p.counter_ft.toFixed(1)}</td>
+              <td>= {p.landmark ?? `${p.station_ft?.toFixed(1)} ft`}</td>
+              <td className="quiet">{offBy(tie?.off_by_ft[i + zeroPoints], tie?.odd_point === i + zeroPoints)}</td>
+              <td>
+                <button type="button" aria-label="Take the known point out" onClick={() => send(edits.patch('Known point taken out', [{ op: 'remove', path: `${path}/known_points/${i}` }]))}>
+                  ×
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <form onSubmit={add} className={classes.add}>
+        <TextInput aria-label="Counter of a known point" placeholder="counter, 147" size="xs" value={counter} onChange={(e) => setCounter(e.currentTarget.value)} />
+        <span>=</span>
+        <TextInput aria-label="Place of the known point" placeholder="150 located, or a landmark" size="xs" value={place} onChange={(e) => setPlace(e.currentTarget.value)} />
+        <Button type="submit" size="xs" variant="default" disabled={!counter || !place}>
+          Add
+        </Button>
+      </form>
+    </div>
+  );
+}
+
+const offBy = (off: number | undefined, odd: boolean) => (off === undefined ? '' : `off by ${Math.abs(off).toFixed(1)} ft${odd ? ' ▲ does not fit the others' : ''}`);
+
+/** Raw counters and clocks as said, beside what they come to: nothing said is overwritten. */
+function Effect({ desk, run }: { desk: Desk; run: Run }) {
+  const rows = desk.assessment.findings.filter((f) => f.run === run.id && (f.counter || f.clock_seen)).slice(0, 6);
+  if (rows.length === 0) return <p className="quiet">Nothing said on this run has a counter or a clock yet.</p>;
+  return (
+    <div>
+      <h3>What it does</h3>
+      <table className={classes.points}>
+        <thead>
+          <tr>
+            <th>as said</th>
+            <th>counter</th>
+            <th>{desk.assessment.axis_words}</th>
+            <th>clock seen</th>
+            <th>with the flow</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((f) => (
+            <tr key={f.id}>
+              <td className={classes.as}>{f.said}</td>
+              <td>{f.counter}</td>
+              <td>
+                <b>{f.station_ft != null && f.how === 'station' ? shownFt(desk.assessment, f.station_ft) : '–'}</b>
+                {f.band_ft != null && <span className="quiet"> ±{f.band_ft.toFixed(1)}</span>}
+              </td>
+              <td>{f.clock_seen}</td>
+              <td>{f.clock ? `${f.clock[0]}–${f.clock[1]}` : f.clock_open ? 'open' : ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
