@@ -52,6 +52,8 @@ class Coverage:
     @property
     def unseen_ft(self) -> float | None:
         """Feet known to be unseen; None where a stretch has no length."""
+        if self.start is None:
+            return None
         feet = [u.feet for u in self.unseen]
         return sum(f for f in feet if f is not None) if all(f is not None for f in feet) else None
 
@@ -99,9 +101,19 @@ def coverage_of(lateral: Lateral, visit: Visit, placing: Placing) -> Coverage:
     reached = any(lane.ended == "main" for lane in lanes)
     start = min((a for a, _ in ordered), default=None)
     end = max((b for _, b in ordered), default=None)
-    stop = next((lane.end_reason for lane in lanes if lane.ended == "stopped"), "")
+    stop = next((lane.end_reason for lane in lanes if lane.ended == "stopped" and lane.flow > 0), "")
     low, high, basis = (None, None, "") if reached else _main_estimate(lateral, placing, end)
-    unseen = _unseen(start, end, seen, holes, reached, low, high, basis, stop, bool(ordered))
+    beyond = [
+        Unseen(
+            start_ft=lane.end_ft,
+            end_ft=None,
+            feet=None,
+            why=f"run {lane.name} stopped going up the line: {lane.end_reason}",
+        )
+        for lane in lanes
+        if lane.ended == "stopped" and lane.flow < 0
+    ]
+    unseen = beyond + _unseen(start, end, seen, holes, reached, low, high, basis, stop, bool(ordered))
     return Coverage(start, end, seen, tuple(unseen), lanes, reached, stop, low, high, basis)
 
 
@@ -196,7 +208,9 @@ def _unseen(
         for a, b in less([(start, end)], seen):
             inside = any(c < b and d > a for c, d in holes)
             out.append(
-                Unseen(start_ft=a, end_ft=b, feet=b - a, why="could not be assessed" if inside else "no run passed here")
+                Unseen(
+                    start_ft=a, end_ft=b, feet=b - a, why="could not be assessed" if inside else "no run passed here"
+                )
             )
     if not reached:
         why = f"the main was not reached{': ' + stop if stop else ''}"
@@ -211,6 +225,11 @@ def _unseen(
             )
         else:
             out.append(
-                Unseen(start_ft=end if any_footage else None, end_ft=None, feet=None, why=f"{why}; its distance is not known")
+                Unseen(
+                    start_ft=end if any_footage else None,
+                    end_ft=None,
+                    feet=None,
+                    why=f"{why}; its distance is not known",
+                )
             )
     return out

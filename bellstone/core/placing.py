@@ -328,7 +328,8 @@ def _tie(lateral: Lateral, run: Run, fit: CounterFit) -> RunTie:
         questions.append("Which way the head faced is not said: sides and up or drop stay open.")
     if fit.tied and abs(fit.scale - 1) > 0.03:
         questions.append(
-            f"The counter reads {abs(1 - 1 / fit.scale) * 100:.1f} % {'short' if fit.scale > 1 else 'long'}: more than 3 %, check the known points."
+            f"The counter reads {abs(1 - 1 / fit.scale) * 100:.1f} % {'short' if fit.scale > 1 else 'long'}: "
+            "more than 3 %, check the known points."
         )
     if fit.odd_point is not None:
         questions.append(

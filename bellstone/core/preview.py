@@ -44,13 +44,13 @@ def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme | None = Non
     base = {"completed": reading.completed, "unread": reading.unread, "questions": reading.questions}
     if not reading.can_be_added:
         why = reading.questions[0].text if reading.questions else reading.unread[0].why if reading.unread else ""
-        return Preview(**base, pieces=(), can_be_added=False, why_not=why)  # type: ignore[arg-type]
+        return Preview(**base, pieces=(), can_be_added=False, why_not=why)
     try:
         after, ids = add_line(lateral, reading)
     except DomainError as error:
-        return Preview(**base, pieces=(), can_be_added=False, why_not=str(error))  # type: ignore[arg-type]
+        return Preview(**base, pieces=(), can_be_added=False, why_not=str(error))
     pieces = _pieces(after, ids, scheme)
-    return Preview(**base, pieces=pieces or _other(reading), can_be_added=True)  # type: ignore[arg-type]
+    return Preview(**base, pieces=pieces or _other(reading), can_be_added=True)
 
 
 def _pieces(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[ReadPiece, ...]:

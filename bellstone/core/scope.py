@@ -10,12 +10,30 @@ from bellstone.core.record import HouseRules, Lateral, Visit
 from bellstone.core.segments import Segment
 
 RULE_WORDS = {
-    "standing_water": ("Standing water", {"never": "never accepted", "up_to_1_in": "up to 1 in accepted", "by_share": "judged by share of the bore", "solids_or_flush": "fails if it holds solids or a flush does not move it"}),
-    "roots": ("Roots", {"any_fails": "any obstruction fails", "by_share": "judged by share of the bore", "by_pipe": "judged by what the pipe is"}),
+    "standing_water": (
+        "Standing water",
+        {
+            "never": "never accepted",
+            "up_to_1_in": "up to 1 in accepted",
+            "by_share": "judged by share of the bore",
+            "solids_or_flush": "fails if it holds solids or a flush does not move it",
+        },
+    ),
+    "roots": (
+        "Roots",
+        {
+            "any_fails": "any obstruction fails",
+            "by_share": "judged by share of the bore",
+            "by_pipe": "judged by what the pipe is",
+        },
+    ),
     "worn_iron": ("Heavy iron wear", {"replace_on_sight": "replace on sight", "keep_while_sound": "keep while sound"}),
     "clean_first": ("Build-up", {"clean_first": "clean first, then decide", "decide_now": "decide now"}),
-    "owner_ends_at": ("Owner's part ends at", {"main": "the main", "property_line": "the property line", "not_stated": "not stated"}),
-}  # fmt: skip
+    "owner_ends_at": (
+        "Owner's part ends at",
+        {"main": "the main", "property_line": "the property line", "not_stated": "not stated"},
+    ),
+}
 
 
 def house_rule_words(rules: HouseRules) -> tuple[str, ...]:
@@ -57,7 +75,8 @@ def scope_words(
     unplaced = sum(1 for r in rows if r.place.how in ("order", "raft") and r.finding.family not in ("event",))
     if unplaced and coverage.start is not None:
         out.append(
-            f"{unplaced} finding{'s have' if unplaced > 1 else ' has'} no footage; {'they are' if unplaced > 1 else 'it is'} rated all the same."
+            f"{unplaced} finding{'s have' if unplaced > 1 else ' has'} no footage; "
+            f"{'they are' if unplaced > 1 else 'it is'} rated all the same."
         )
     if visit.remarks:
         out.append(

@@ -94,7 +94,7 @@ def _boundaries(visit: Visit, placing: Placing) -> list[_Boundary]:
 
 def _access_changes(visit: Visit, placing: Placing) -> list[_Boundary]:
     """Two legs from one access that start in different pipe: the access itself is a boundary."""
-    legs = {}
+    legs: dict[float, dict[int, Pipe]] = {}
     for run in visit.runs:
         if run.starts_in is not None and run.access in placing.landmark_stations:
             station = placing.landmark_stations[run.access]

@@ -1,7 +1,17 @@
-import { createRootRoute, createRoute, createRouter, lazyRouteComponent, Outlet, redirect } from '@tanstack/react-router';
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  lazyRouteComponent,
+  Outlet,
+  redirect,
+} from '@tanstack/react-router';
 import { LateralsView } from './views/laterals/LateralsView';
 
-const root = createRootRoute({ component: Outlet, notFoundComponent: () => <p>There is nothing here. Go to Laterals.</p> });
+const root = createRootRoute({
+  component: Outlet,
+  notFoundComponent: () => <p>There is nothing here. Go to Laterals.</p>,
+});
 const laterals = createRoute({ getParentRoute: () => root, path: '/', component: LateralsView });
 
 export const STEPS = ['setup', 'log', 'judge', 'report'] as const;
@@ -11,7 +21,10 @@ const desk = createRoute({
   getParentRoute: () => root,
   path: '/lateral/$id/$step',
   params: {
-    parse: ({ id, step }) => ({ id: Number(id), step: (STEPS as readonly string[]).includes(step) ? (step as Step) : 'log' }),
+    parse: ({ id, step }) => ({
+      id: Number(id),
+      step: (STEPS as readonly string[]).includes(step) ? (step as Step) : 'log',
+    }),
     stringify: ({ id, step }) => ({ id: String(id), step }),
   },
   beforeLoad: ({ params }) => {

@@ -129,9 +129,13 @@ class Adder:
 
     def keep_as_said(self, reading: EntryReading) -> None:
         """A line that could not be read, or asks: kept, with the piece that failed."""
-        first = (*reading.questions, *reading.unread)[:1]
-        why = first[0].text if reading.questions else first[0].why if first else "could not be read"
-        start, end = (first[0].start, first[0].end) if first else (0, len(reading.text))
+        why, start, end = "could not be read", 0, len(reading.text)
+        if reading.questions:
+            asked = reading.questions[0]
+            why, start, end = asked.text, asked.start, asked.end
+        elif reading.unread:
+            lost = reading.unread[0]
+            why, start, end = lost.why, lost.start, lost.end
         sightings = self.visit["sightings"]
         remark = Remark(
             id=self._next("r", "remarks"),
@@ -187,6 +191,7 @@ class Adder:
         return min(close, key=lambda pair: (pair[1].kind != act.sighting.kind, pair[0]))[1].item
 
     def _run(self, act: StartRun) -> None:
+        self._forget_blank_run(act.run.name)
         taken = [r.id for r in self.visit["runs"]]
         wanted = re.sub(r"[^A-Za-z0-9]", "", act.run.name) or "A"
         run_id = wanted if wanted not in taken else next_id(wanted, taken)
@@ -196,10 +201,15 @@ class Adder:
                 self._landmark(name)
         if not self.lines[0].datum and (run.zero_at or run.access):
             self.lines[0] = self.lines[0].model_copy(update={"datum": run.zero_at or run.access})
-        blank = self.run is not None and not self.run.access and not self.visit["sightings"]
-        if blank:
-            self.visit["runs"].pop()
         self._keep("runs", run)
+
+    def _forget_blank_run(self, name: str) -> None:
+        """A run nothing was said on yet is said anew by a run line of its name."""
+        last = self.run
+        if last is None or any(s.run == last.id for s in self.visit["sightings"]):
+            return
+        if last.name.lower() == name.lower() and not last.known_points:
+            self.visit["runs"].pop()
 
     def _pass(self, act: StartPass) -> None:
         if self.run is None:

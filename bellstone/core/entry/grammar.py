@@ -169,7 +169,7 @@ class _LineReader:
             self.questions.append(Question(text=why, start=at, end=at + len(word), choices=choices))
             return None
         # a kind's own name is completed before the synonyms of others
-        found = complete(word, {k: v for k, v in table.items() if k == v or k == word}) or complete(word, table)
+        found = complete(word, {k: v for k, v in table.items() if k in (v, word)}) or complete(word, table)
         if len({table[w] for w in found}) == 1:
             return table[found[0]]
         if found:

@@ -142,10 +142,10 @@ def _counter(text: str) -> Placed | None:
         return Placed(CounterPosition(counter=both), match.end())
     low, high = sorted((first, second), key=lambda a: a.likely or 0.0)
     asks: tuple[tuple[str, str], ...] = ()
-    if re.fullmatch(r"\d+-\d+", match["a"] + match["sep"].strip() + match["b"]) and int(match["b"]) < IN_PER_FT:
-        if int(match["b"]) < int(match["a"]):
-            asks = (
-                (f"{match['a']} ft {match['b']} in", f"{match['a']}'{match['b']}\""),
-                (f"from {match['b']} to {match['a']} ft", f"{match['b']}..{match['a']}"),
-            )
+    whole = re.fullmatch(r"\d+-\d+", match["a"] + match["sep"].strip() + match["b"])
+    if whole and int(match["b"]) < min(IN_PER_FT, int(match["a"])):
+        asks = (
+            (f"{match['a']} ft {match['b']} in", f"{match['a']}'{match['b']}\""),
+            (f"from {match['b']} to {match['a']} ft", f"{match['b']}..{match['a']}"),
+        )
     return Placed(CounterPosition(counter=low, to=high), match.end(), asks)

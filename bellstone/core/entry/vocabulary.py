@@ -158,5 +158,5 @@ def complete(word: str, table: dict[str, Meaning] | dict[str, str]) -> list[str]
     found: dict[object, str] = {}
     for candidate in sorted(table, key=lambda w: (len(w), w)):
         if candidate.startswith(word):
-            found.setdefault(table[candidate], candidate)  # type: ignore[index]
+            found.setdefault(table[candidate], candidate)
     return sorted(found.values())

@@ -172,7 +172,11 @@ def _worst_test(
     stretch_ft: float,
 ) -> tuple[int, str]:
     """The worst rating among the ladder and the cases, with its reason; 0 where nothing matches."""
-    found = [(c.rating, c.why) for c in row.cases if _case_holds(c, sighting, kind, form, qualities, value, bore_in)]
+    found = [
+        (c.rating, f"{_spoken(sighting, form)}: {c.why}")
+        for c in row.cases
+        if _case_holds(c, sighting, kind, form, qualities, value, bore_in)
+    ]
     ladder = row.ladder_by_form.get(form, row.ladder)
     if ladder and value is not None:
         rung = _rung(ladder, kind.measure, value, bore_in, _spoken(sighting, form))

@@ -10,7 +10,8 @@ export const lateralsOptions = (search: string) =>
 export const deskOptions = (id: number) =>
   queryOptions({
     queryKey: ['desk', id],
-    queryFn: ({ signal }) => answered<Desk>(api.GET('/api/laterals/{lateral_id}', { params: { path: { lateral_id: id } }, signal })),
+    queryFn: ({ signal }) =>
+      answered<Desk>(api.GET('/api/laterals/{lateral_id}', { params: { path: { lateral_id: id } }, signal })),
     staleTime: Number.POSITIVE_INFINITY,
   });
 

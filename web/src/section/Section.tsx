@@ -7,7 +7,10 @@ import classes from './Section.module.css';
 
 const R = 84;
 const HOURS = [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11];
-const at = (hour: number, r: number): [number, number] => [r * Math.sin((hour * Math.PI) / 6), -r * Math.cos((hour * Math.PI) / 6)];
+const at = (hour: number, r: number): [number, number] => [
+  r * Math.sin((hour * Math.PI) / 6),
+  -r * Math.cos((hour * Math.PI) / 6),
+];
 
 function arc(from: number, to: number, r: number) {
   const [x0, y0] = at(from, r);
@@ -29,10 +32,21 @@ function Cut({ assessment, near }: { assessment: Assessment; near: Finding[] }) 
   const hatch = section.segment?.hatch ?? 'unknown';
   const share = section.water_in && section.segment?.bore_in ? section.water_in / section.segment.bore_in : 0;
   return (
-    <svg viewBox="-142 -104 284 208" width={284} height={208} role="img" aria-label={`The pipe cut here: ${section.segment?.name ?? 'not known'}`}>
+    <svg
+      viewBox="-142 -104 284 208"
+      width={284}
+      height={208}
+      role="img"
+      aria-label={`The pipe cut here: ${section.segment?.name ?? 'not known'}`}
+    >
       <circle r={R} fill={`url(#h-${hatch})`} className={classes.ring} />
       <circle r={R - 12} className={classes.bore} />
-      {share > 0 && (share >= 1 ? <circle r={R - 12} className={classes.water} /> : <path d={waterPath(share)} className={classes.water} />)}
+      {share > 0 &&
+        (share >= 1 ? (
+          <circle r={R - 12} className={classes.water} />
+        ) : (
+          <path d={waterPath(share)} className={classes.water} />
+        ))}
       {near
         .filter((f) => f.rating && (f.clock || f.clock_all))
         .map((f) => {
@@ -41,7 +55,11 @@ function Cut({ assessment, near }: { assessment: Assessment; near: Finding[] }) 
           const [x, y] = at((ends[0] ?? 0) + (((ends[1] ?? 0) - (ends[0] ?? 0) + 12) % 12) / 2, R - 34);
           return (
             <g key={f.id}>
-              <path d={arc(ends[0] ?? 0, ends[1] ?? 0, R - 6)} className={classes.finding} data-rating={f.rating?.likely} />
+              <path
+                d={arc(ends[0] ?? 0, ends[1] ?? 0, R - 6)}
+                className={classes.finding}
+                data-rating={f.rating?.likely}
+              />
               <use href={`#m-${f.mark}`} x={x - 9} y={y - 9} width={18} height={18} color="var(--ink)" />
             </g>
           );
@@ -69,9 +87,16 @@ export function Section({ assessment, waiting, onType }: SectionProps) {
   const strip = useStrip();
   const here = getSection(assessment, strip);
   const near = findingsNear(assessment, strip);
-  const top = [...near].sort((a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0))[0];
+  const top = [...near].sort(
+    (a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0),
+  )[0];
   const rows: [string, string][] = [
-    ['at', here.station === null ? 'order only, no footage' : `${shownFt(assessment, here.station)} ft${here.band === null ? '' : ` ± ${here.band.toFixed(1)}`}`],
+    [
+      'at',
+      here.station === null
+        ? 'order only, no footage'
+        : `${shownFt(assessment, here.station)} ft${here.band === null ? '' : ` ± ${here.band.toFixed(1)}`}`,
+    ],
     ['pipe', here.segment?.name ?? 'not known'],
     ['water at rest', here.waterWords],
     ['depth to invert', here.depth === null ? 'not read here' : `about ${here.depth.toFixed(1)} ft, between readings`],
@@ -91,10 +116,16 @@ export function Section({ assessment, waiting, onType }: SectionProps) {
         {top?.rating || top?.override ? (
           <>
             <h2>
-              Why <Rating value={top.override ?? top.rating?.likely} low={top.rating?.low} high={top.rating?.high} word />
+              Why{' '}
+              <Rating value={top.override ?? top.rating?.likely} low={top.rating?.low} high={top.rating?.high} word />
             </h2>
             <p>{top.words}</p>
-            <p className="quiet">{top.override ? `Set by the analyst: ${top.override_reason}. Computed ${top.rating?.likely ?? '–'}: ` : ''}{top.rating?.why}</p>
+            <p className="quiet">
+              {top.override
+                ? `Set by the analyst: ${top.override_reason}. Computed ${top.rating?.likely ?? '–'}: `
+                : ''}
+              {top.rating?.why}
+            </p>
             {top.rating?.settle && <p className="quiet">To settle it: {top.rating.settle}.</p>}
           </>
         ) : (
@@ -113,7 +144,9 @@ export function Section({ assessment, waiting, onType }: SectionProps) {
       )}
       <div className={classes.block}>
         <h2>Before you pull out</h2>
-        {assessment.before_you_pull_out.length === 0 && <p className="quiet">Nothing is left that only the site can tell.</p>}
+        {assessment.before_you_pull_out.length === 0 && (
+          <p className="quiet">Nothing is left that only the site can tell.</p>
+        )}
         <ul>
           {assessment.before_you_pull_out.map((text) => (
             <li key={text}>{text}</li>

@@ -3,7 +3,10 @@ import sprite from './marks.svg?raw';
 /** The marks and hatches, once a page; a mark is drawn with `Mark`. */
 export function Marks() {
   return (
-    <div aria-hidden="true" style={{ position: 'absolute', width: 0, height: 0, overflow: 'hidden', color: 'var(--hatch)' }}>
+    <div
+      aria-hidden="true"
+      style={{ position: 'absolute', width: 0, height: 0, overflow: 'hidden', color: 'var(--hatch)' }}
+    >
       <div dangerouslySetInnerHTML={{ __html: sprite }} />
     </div>
   );

@@ -10,11 +10,18 @@ import { SoundnessTrack } from './tracks/SoundnessTrack';
 import { WallTrack } from './tracks/WallTrack';
 import { WaterTrack } from './tracks/WaterTrack';
 import { WholeLineTrack } from './tracks/WholeLineTrack';
-import { DRAWING_PX, GUTTER_PX, type StripState, useStrip } from './use-strip';
+import { DRAWING_PX, GUTTER_PX, PAD_PX, type StripState, useStrip } from './use-strip';
 import { useStripKeys } from './use-strip-keys';
 
 type TrackName = 'Findings' | 'Ground' | 'Wall' | 'Water' | 'Soundness' | 'Seen';
-const TRACKS = { Findings: FindingsTrack, Ground: GroundTrack, Wall: WallTrack, Water: WaterTrack, Soundness: SoundnessTrack, Seen: SeenTrack };
+const TRACKS = {
+  Findings: FindingsTrack,
+  Ground: GroundTrack,
+  Wall: WallTrack,
+  Water: WaterTrack,
+  Soundness: SoundnessTrack,
+  Seen: SeenTrack,
+};
 const SUBTITLE: Partial<Record<TrackName, string>> = { Wall: 'clock, crown mid', Water: 'of bore' };
 
 /** Heights in px of the tracks each step works on. */
@@ -29,15 +36,27 @@ const AXIS_PX = 22;
 
 export const stripHeight = (step: Step) => WHOLE_PX + AXIS_PX + Object.values(HEIGHTS[step]).reduce((a, b) => a + b, 0);
 
-function Row({ name, sub, height, children }: { name: string; sub?: string; height: number; children: ReactNode }) {
+function Row({
+  name,
+  title,
+  sub,
+  height,
+  children,
+}: {
+  name: string;
+  title?: string;
+  sub?: string;
+  height: number;
+  children: ReactNode;
+}) {
   const tight = height < 30;
   return (
     <div className={classes.row} style={{ height }}>
       <div className={classes.gutter}>
-        <b>{name}</b>
+        <b title={title}>{name}</b>
         {sub && !tight && <span className="quiet">{sub}</span>}
       </div>
-      <svg className={classes.drawing} width={DRAWING_PX} height={height} aria-hidden="true">
+      <svg className={classes.drawing} width={DRAWING_PX + 2 * PAD_PX} height={height} aria-hidden="true">
         {children}
       </svg>
     </div>
@@ -51,7 +70,7 @@ export function Strip({ step }: { step: Step }) {
   const box = useRef<HTMLDivElement>(null);
   useWheel(box, strip);
   const drag = useDrag(strip);
-  const shift = `translate(${-left} 0)`;
+  const shift = `translate(${PAD_PX - left} 0)`;
   const station = axis.stationAt(cursor);
   return (
     <div
@@ -68,9 +87,11 @@ export function Strip({ step }: { step: Step }) {
       data-strip
     >
       <Row name="whole line" height={WHOLE_PX}>
-        <WholeLineTrack height={WHOLE_PX} />
+        <g transform={`translate(${PAD_PX} 0)`}>
+          <WholeLineTrack height={WHOLE_PX} />
+        </g>
       </Row>
-      <Row name={assessment.axis_words} height={AXIS_PX}>
+      <Row name={assessment.axis_words.replace(/^ft /, '')} title={assessment.axis_words} height={AXIS_PX}>
         <g transform={shift}>
           <AxisTrack height={AXIS_PX} />
         </g>
@@ -86,7 +107,11 @@ export function Strip({ step }: { step: Step }) {
         );
       })}
       {step !== 'report' && (
-        <div className={classes.cursor} style={{ left: GUTTER_PX + cursor - left }} hidden={cursor < left || cursor > left + DRAWING_PX}>
+        <div
+          className={classes.cursor}
+          style={{ left: GUTTER_PX + PAD_PX + cursor - left }}
+          hidden={cursor < left || cursor > left + DRAWING_PX}
+        >
           <span>{station === null ? '–' : `${shownFt(assessment, station)} ft`}</span>
         </div>
       )}
@@ -104,7 +129,7 @@ function useWheel(box: React.RefObject<HTMLDivElement | null>, strip: StripState
       event.preventDefault();
       const { left, zoomAt, pan } = latest.current;
       if (Math.abs(event.deltaX) > Math.abs(event.deltaY) || event.shiftKey) return pan(event.deltaX || event.deltaY);
-      const x = event.clientX - (element?.getBoundingClientRect().left ?? 0) - GUTTER_PX + left;
+      const x = event.clientX - (element?.getBoundingClientRect().left ?? 0) - GUTTER_PX - PAD_PX + left;
       zoomAt(x, event.deltaY < 0 ? 1.25 : 0.8);
     };
     element?.addEventListener('wheel', onWheel, { passive: false });
@@ -116,7 +141,7 @@ function useWheel(box: React.RefObject<HTMLDivElement | null>, strip: StripState
 function useDrag(strip: StripState) {
   const from = useRef<{ x: number; moved: boolean } | null>(null);
   const within = (event: PointerEvent<HTMLDivElement>) =>
-    event.clientX - event.currentTarget.getBoundingClientRect().left - GUTTER_PX + strip.left;
+    event.clientX - event.currentTarget.getBoundingClientRect().left - GUTTER_PX - PAD_PX + strip.left;
   return {
     onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
       from.current = { x: event.clientX, moved: false };

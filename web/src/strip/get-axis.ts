@@ -58,11 +58,14 @@ export function getAxis(assessment: Assessment, pxPerFt: number): Axis {
   const pieces = layOut(assessment.axis, pxPerFt);
   const width = pieces.at(-1)?.x1 ?? 0;
   const feet = pieces.filter((p) => p.kind === 'feet');
-  const slots = new Map(pieces.flatMap((p) => (p.kind === 'slots' ? p.ids.map((id, i) => [id, p.x0 + SLOT_PX * (i + 0.5)] as const) : [])));
+  const slots = new Map(
+    pieces.flatMap((p) => (p.kind === 'slots' ? p.ids.map((id, i) => [id, p.x0 + SLOT_PX * (i + 0.5)] as const) : [])),
+  );
   const rafts = new Map(pieces.filter((p) => p.kind === 'raft').map((p) => [p.raft, p]));
 
   const xOfStation = (s: number) => {
-    const inside = feet.find((p) => s >= p.start_ft && s <= p.end_ft) ?? (s < (feet[0]?.start_ft ?? 0) ? feet[0] : feet.at(-1));
+    const inside =
+      feet.find((p) => s >= p.start_ft && s <= p.end_ft) ?? (s < (feet[0]?.start_ft ?? 0) ? feet[0] : feet.at(-1));
     return inside ? inside.x0 + (s - inside.start_ft) * pxPerFt : 0;
   };
   const stationAt = (x: number) => {

@@ -17,7 +17,8 @@ export function useStripKeys(strip: StripState) {
       '=': () => strip.zoomAt(cursor, 1.5),
       '-': () => strip.zoomAt(cursor, 1 / 1.5),
       Enter: () => {
-        if (typed.current) strip.moveCursor(axis.xOfStation(Number(typed.current) * (strip.assessment.axis_reversed ? -1 : 1)));
+        if (typed.current)
+          strip.moveCursor(axis.xOfStation(Number(typed.current) * (strip.assessment.axis_reversed ? -1 : 1)));
         typed.current = '';
       },
       Escape: () => document.querySelector<HTMLElement>('[data-entry]')?.focus(),

@@ -4,6 +4,8 @@ import { type Axis, clampScale, fitScale, getAxis } from './get-axis';
 
 export const GUTTER_PX = 104;
 export const DRAWING_PX = 880;
+/** Room at both ends of the drawing, so that the first and last labels are whole. */
+export const PAD_PX = 6;
 
 export interface StripState {
   assessment: Assessment;
@@ -26,7 +28,7 @@ export interface StripState {
 export function useStripState(assessment: Assessment): StripState {
   const [scale, setScale] = useState<number | null>(null); // null: fitted
   const [leftAsked, setLeft] = useState(0);
-  const [at, setAt] = useState<{ station: number } | { id: string } | null>(null);
+  const [at, setAt] = useState<{ station: number } | { id: string } | null>(() => worstOf(assessment));
 
   const fitted = useMemo(() => fitScale(assessment.axis, DRAWING_PX), [assessment.axis]);
   const axis = useMemo(() => getAxis(assessment, scale ?? fitted), [assessment, scale, fitted]);
@@ -103,6 +105,13 @@ export function useStripState(assessment: Assessment): StripState {
     show,
     stepFinding,
   };
+}
+
+/** Where the eye should go first: the worst finding. */
+function worstOf(assessment: Assessment) {
+  const rating = (f: Finding) => f.override ?? f.rating?.likely ?? 0;
+  const worst = assessment.findings.reduce<Finding | null>((a, f) => (rating(f) > (a ? rating(a) : 0) ? f : a), null);
+  return worst ? { id: worst.id } : null;
 }
 
 const StripContext = createContext<StripState | null>(null);

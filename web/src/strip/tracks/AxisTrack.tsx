@@ -12,10 +12,26 @@ export function AxisTrack({ height }: { height: number }) {
       {axis.pieces.map((p, index) => {
         const key = `${p.kind}${index}`;
         if (p.kind === 'slots')
-          return <path key={key} className={classes.ink} d={`M${p.x0 + 4} ${height - 9}l4 4l-4 4l4 4M${p.x1 - 8} ${height - 9}l4 4l-4 4l4 4`} />;
-        const lines = <path key={`${key}l`} className={p.kind === 'raft' ? classes.dashed : classes.ink} d={`M${p.x0} ${height - 1}H${p.x1}`} />;
+          return (
+            <path
+              key={key}
+              className={classes.ink}
+              d={`M${p.x0 + 4} ${height - 9}l4 4l-4 4l4 4M${p.x1 - 8} ${height - 9}l4 4l-4 4l4 4`}
+            />
+          );
+        const lines = (
+          <path
+            key={`${key}l`}
+            fill="none"
+            className={p.kind === 'raft' ? classes.dashed : classes.ink}
+            d={`M${p.x0} ${height - 1}H${p.x1}`}
+          />
+        );
         const first = Math.ceil(p.start_ft / step) * step;
-        const ticks = p.kind === 'raft' ? [] : Array.from({ length: Math.floor((p.end_ft - first) / step) + 1 }, (_, i) => first + i * step);
+        const ticks =
+          p.kind === 'raft'
+            ? []
+            : Array.from({ length: Math.floor((p.end_ft - first) / step) + 1 }, (_, i) => first + i * step);
         return (
           <g key={key}>
             {lines}

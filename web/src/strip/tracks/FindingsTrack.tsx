@@ -39,7 +39,14 @@ export function FindingsTrack({ height }: { height: number }) {
       {cells.map((cell) => (
         // biome-ignore lint/a11y/noStaticElementInteractions: the strip is one tab stop; [ and ] do this by key
         <g key={cell.x} data-finding onClick={() => open(cell)}>
-          <rect x={cell.x + 1} y={1} width={CELL_PX - 2} height={16} className={classes.rated} data-rating={cell.worst} />
+          <rect
+            x={cell.x + 1}
+            y={1}
+            width={CELL_PX - 2}
+            height={16}
+            className={classes.rated}
+            data-rating={cell.worst}
+          />
           <text x={cell.x + CELL_PX / 2} y={13.5} className={classes.number} data-rating={cell.worst}>
             {cell.worst}
           </text>

@@ -19,9 +19,16 @@ export function GroundTrack({ height }: { height: number }) {
         const [a, b] = [axis.xOfStation(d.start_ft), axis.xOfStation(d.end_ft)];
         return (
           <g key={d.centre_ft}>
-            <rect x={a} width={Math.max(b - a, 3)} y={6} height={height - 10} fill="url(#h-ground)" className={classes.dashed} />
-            <text x={(a + b) / 2} y={height - 6} textAnchor="middle" className={classes.text}>
-              {b - a > 26 ? 'dig' : ''}
+            <rect
+              x={a}
+              width={Math.max(b - a, 3)}
+              y={6}
+              height={height - 10}
+              fill="url(#h-ground)"
+              className={classes.dashed}
+            />
+            <text x={a + 4} y={height - 7} className={classes.text}>
+              {b - a > 22 ? 'dig' : ''}
             </text>
           </g>
         );
@@ -33,7 +40,12 @@ export function GroundTrack({ height }: { height: number }) {
           <g key={d.id}>
             <path className={classes.dashed} d={`M${x} 6V${y(d.depth_ft)}`} />
             <path d={`M${x - 4} 2h8l-4 5z`} fill="var(--ink)" />
-            <text x={x + 5} y={16} className={classes.text}>
+            <text
+              x={x > axis.width - 40 ? x - 5 : x + 5}
+              y={16}
+              textAnchor={x > axis.width - 40 ? 'end' : 'start'}
+              className={classes.text}
+            >
               {d.depth_ft.toFixed(1)} ft
             </text>
           </g>

@@ -12,7 +12,17 @@ export function SeenTrack({ height }: { height: number }) {
         if (u.start_ft == null) return null;
         const a = axis.xOfStation(u.start_ft);
         const b = u.end_ft != null ? axis.xOfStation(u.end_ft) : a;
-        return <rect key={u.why} x={a} width={Math.max(b - a, 0)} y={1} height={height - 3} fill="url(#h-unseen)" className={classes.dashed} />;
+        return (
+          <rect
+            key={`${u.start_ft}${u.why}`}
+            x={a}
+            width={Math.max(b - a, 0)}
+            y={1}
+            height={height - 3}
+            fill="url(#h-unseen)"
+            className={classes.dashed}
+          />
+        );
       })}
       {lanes.map((lane, i) => {
         const [a, b] = [axis.xOfStation(lane.start_ft ?? 0), axis.xOfStation(lane.end_ft ?? 0)];

@@ -6,10 +6,11 @@ const words = (s: SegmentResult) => s.verdict.words.toLowerCase();
 
 /** Per segment the worst rating, soundness and a word; in the tall form a row for each way of judging. */
 export function SoundnessTrack({ height }: { height: number }) {
-  const { assessment, axis } = useStrip();
+  const { assessment, axis, left } = useStrip();
   const tall = height >= 50;
   return assessment.segments.map((s) => {
-    const [a, b] = axis.xOfSegment(s);
+    const [from, b] = axis.xOfSegment(s);
+    const a = Math.min(Math.max(from, left), b); // what is said of a segment stays in view while the segment is
     const width = Math.max(b - a, 0);
     const fit = (text: string) => (text.length * 6.4 + 8 < width ? text : '');
     const sound = s.score.soundness ? `${Math.round(s.score.soundness.likely)}` : '';

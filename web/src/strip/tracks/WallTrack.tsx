@@ -11,6 +11,11 @@ const share = (hour: number) => ((hour + 6) % 12) / 12;
 
 /** The bars a finding takes on the unrolled wall, as [top, bottom] shares; a span over 6 wraps into two. */
 export function clockBars(f: Finding): [number, number][] {
+  if (!f.clock && f.family === 'water')
+    return [
+      [0, share(7)],
+      [share(5), 1],
+    ];
   if (!f.clock) return [[0, 1]];
   const [a, b] = [share(f.clock[0]), share(f.clock[1])];
   if (a === b) return [[Math.max(a - 0.04, 0), Math.min(a + 0.04, 1)]];
@@ -22,15 +27,40 @@ function Segments({ height }: { height: number }) {
   return assessment.segments.map((s) => {
     const [a, b] = axis.xOfSegment(s);
     const width = Math.max(b - a, 0);
-    const room = Math.floor(width / 6.2) - 2;
     return (
       <g key={s.index}>
-        <rect x={a} width={width} y={0} height={height - 1} className={s.length_known ? classes.sheet : classes.dashed} fill="var(--sheet)" />
-        <rect x={a} width={width} y={height - HEM_PX - 1} height={HEM_PX} fill={`url(#h-${s.hatch})`} className={classes.frame} />
-        <text x={a + 4} y={11} className={classes.quiet}>
-          {s.name.length <= room ? s.name : s.name.slice(0, Math.max(room, 0))}
-        </text>
+        <rect
+          x={a}
+          width={width}
+          y={0}
+          height={height - 1}
+          className={s.length_known ? classes.sheet : classes.dashed}
+          fill="var(--sheet)"
+        />
+        <rect
+          x={a}
+          width={width}
+          y={height - HEM_PX - 1}
+          height={HEM_PX}
+          fill={`url(#h-${s.hatch})`}
+          className={classes.frame}
+        />
       </g>
+    );
+  });
+}
+
+/** Names over everything else, on a halo, kept in view while their segment is. */
+function Names() {
+  const { assessment, axis, left } = useStrip();
+  return assessment.segments.map((s) => {
+    const [a, b] = axis.xOfSegment(s);
+    const from = Math.max(a, left);
+    const room = Math.floor((b - from) / 6.2) - 1;
+    return (
+      <text key={s.index} x={from + 4} y={11} className={classes.halo}>
+        {s.name.length <= room ? s.name : ''}
+      </text>
     );
   });
 }
@@ -41,13 +71,17 @@ export function WallTrack({ height }: { height: number }) {
   const tall = height >= 84;
   const field = height - HEM_PX - 2;
   const bar = axis.pxPerFt < 8 ? 3 : 5;
-  const drawn = assessment.findings.filter((f) => f.family !== 'event' && f.how !== 'throughout' && (ratingOf(f) || f.how !== 'station'));
+  const drawn = assessment.findings.filter(
+    (f) => f.family !== 'event' && f.how !== 'throughout' && (ratingOf(f) || f.how !== 'station'),
+  );
   let lastMark = Number.NEGATIVE_INFINITY;
   return (
     <g>
       <Segments height={height} />
       {tall &&
-        [9, 12, 3].map((h) => <path key={h} className={classes.hair} strokeDasharray="1 3" d={`M0 ${share(h) * field}H${axis.width}`} />)}
+        [9, 12, 3].map((h) => (
+          <path key={h} className={classes.hair} strokeDasharray="1 3" d={`M0 ${share(h) * field}H${axis.width}`} />
+        ))}
       {assessment.findings
         .filter((f) => f.at === 'joint' && f.how === 'station')
         .map((f) => (
@@ -75,19 +109,32 @@ export function WallTrack({ height }: { height: number }) {
                   height={Math.max((foot - top) * field - 2, 3)}
                   className={`${classes.rated} ${selected === f.id ? classes.selected : ''}`}
                   data-rating={ratingOf(f)}
-                  fillOpacity={f.clock || ratingOf(f) >= 4 || !point ? 0.95 : 0.55}
+                  data-open={(!f.clock && !f.clock_all && f.family !== 'water') || undefined}
                 />
               ))}
-            {loose && <path className={classes.dashed} d={`M${a - 20} ${field / 2}h40`} />}
+            {loose && <path fill="none" className={classes.dashed} d={`M${a - 20} ${field / 2}h40`} />}
             {showMark && (
               <g className={classes.mark}>
-                <circle cx={a} cy={y * field} r={size / 2 + 2} className={classes.disc} data-open={loose || undefined} />
-                <use href={`#m-${size === 18 ? f.mark : familyMark(f.family)}`} x={a - size / 2 + 1} y={y * field - size / 2 + 1} width={size - 2} height={size - 2} />
+                <circle
+                  cx={a}
+                  cy={y * field}
+                  r={size / 2 + 2}
+                  className={classes.disc}
+                  data-open={loose || undefined}
+                />
+                <use
+                  href={`#m-${size === 18 ? f.mark : familyMark(f.family)}`}
+                  x={a - size / 2 + 1}
+                  y={y * field - size / 2 + 1}
+                  width={size - 2}
+                  height={size - 2}
+                />
               </g>
             )}
           </g>
         );
       })}
+      <Names />
     </g>
   );
 }

@@ -8,6 +8,11 @@ export function WaterTrack({ height }: { height: number }) {
   const base = height - 4;
   const boreAt = (ft: number) =>
     assessment.segments.find((s) => (s.start_ft ?? -1e9) <= ft && ft <= (s.end_ft ?? 1e9))?.bore_in ?? 4;
+  const running = assessment.findings.filter((f) => assessment.running_readings.includes(f.id));
+  const crowded = (end_ft: number) => {
+    const x = axis.xOfStation(end_ft);
+    return x > axis.width - 90 || running.some((f) => axis.xOf(f)[1] > x && axis.xOf(f)[0] < x + 90);
+  };
   return (
     <g>
       <path className={classes.waterLine} d={`M0 ${base}H${axis.width}`} />
@@ -22,18 +27,21 @@ export function WaterTrack({ height }: { height: number }) {
             <path className={classes.water} stroke="none" d={area<number[]>(x, base, level)(p.shape) ?? ''} />
             <path className={classes.waterLine} d={line<number[]>(x, level)(p.shape) ?? ''} />
             <circle cx={middle} cy={y(p.depth_in)} r={3} className={classes.waterLine} />
-            <text x={axis.xOfStation(p.end_ft) + 8} y={base - 5} className={classes.waterText}>
+            <text
+              x={crowded(p.end_ft) ? axis.xOfStation(p.start_ft) - 8 : axis.xOfStation(p.end_ft) + 8}
+              y={base - 5}
+              textAnchor={crowded(p.end_ft) ? 'end' : 'start'}
+              className={classes.waterText}
+            >
               {p.depth_in.toFixed(1)} in{p.share_of_depth ? ` · ${Math.round(p.share_of_depth * 100)} %` : ''}
             </text>
           </g>
         );
       })}
-      {assessment.findings
-        .filter((f) => assessment.running_readings.includes(f.id))
-        .map((f) => {
-          const [a, b] = axis.xOf(f);
-          return <path key={f.id} className={classes.waterLine} d={`M${(a + b) / 2 - 5} ${base - 3}h10l-5 -9z`} />;
-        })}
+      {running.map((f) => {
+        const [a, b] = axis.xOf(f);
+        return <path key={f.id} className={classes.waterLine} d={`M${(a + b) / 2 - 5} ${base - 3}h10l-5 -9z`} />;
+      })}
     </g>
   );
 }

@@ -17,17 +17,53 @@ export function WholeLineTrack({ height }: { height: number }) {
     <g data-whole>
       {assessment.segments.map((s) => {
         const [a, b] = axis.xOfSegment(s);
-        return <rect key={s.index} x={to(a)} width={Math.max(to(b) - to(a), 0)} y={4} height={height - 8} fill={`url(#h-${s.hatch})`} className={classes.frame} />;
+        return (
+          <rect
+            key={s.index}
+            x={to(a)}
+            width={Math.max(to(b) - to(a), 0)}
+            y={4}
+            height={height - 8}
+            fill={`url(#h-${s.hatch})`}
+            className={classes.frame}
+          />
+        );
       })}
       {assessment.unseen.map((u) =>
         u.start_ft != null && u.end_ft != null ? (
-          <rect key={u.start_ft} x={to(axis.xOfStation(u.start_ft))} width={Math.max(to(axis.xOfStation(u.end_ft)) - to(axis.xOfStation(u.start_ft)), 0)} y={4} height={height - 8} fill="url(#h-unseen)" className={classes.dashed} />
+          <rect
+            key={u.start_ft}
+            x={to(axis.xOfStation(u.start_ft))}
+            width={Math.max(to(axis.xOfStation(u.end_ft)) - to(axis.xOfStation(u.start_ft)), 0)}
+            y={4}
+            height={height - 8}
+            fill="url(#h-unseen)"
+            className={classes.dashed}
+          />
         ) : null,
       )}
       {bad.map((f) => (
-        <rect key={f.id} x={to(axis.xOf(f)[0]) - 1.5} width={3} y={2} height={height - 4} className={classes.rated} data-rating={f.override ?? f.rating?.likely} />
+        <rect
+          key={f.id}
+          x={to(axis.xOf(f)[0]) - 1.5}
+          width={3}
+          y={2}
+          height={height - 4}
+          className={classes.rated}
+          data-rating={f.override ?? f.rating?.likely}
+        />
       ))}
-      <rect x={to(left) + 0.75} y={0.75} width={Math.min(to(DRAWING_PX), DRAWING_PX) - 1.5} height={height - 1.5} fill="transparent" stroke="var(--ink)" strokeWidth={1.5} onPointerMove={move} style={{ cursor: 'grab' }} />
+      <rect
+        x={to(left) + 0.75}
+        y={0.75}
+        width={Math.min(to(DRAWING_PX), DRAWING_PX) - 1.5}
+        height={height - 1.5}
+        fill="transparent"
+        stroke="var(--ink)"
+        strokeWidth={1.5}
+        onPointerMove={move}
+        style={{ cursor: 'grab' }}
+      />
     </g>
   );
 }

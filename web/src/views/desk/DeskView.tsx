@@ -58,7 +58,12 @@ function Opened({ desk, step }: { desk: Desk; step: Step }) {
               <Strip step={step} />
               <nav className={classes.tabs} aria-label="Steps">
                 {STEPS.map((name) => (
-                  <Link key={name} to="/lateral/$id/$step" params={{ id: desk.id, step: name }} data-on={name === step || undefined}>
+                  <Link
+                    key={name}
+                    to="/lateral/$id/$step"
+                    params={{ id: desk.id, step: name }}
+                    data-on={name === step || undefined}
+                  >
                     {NAMES[name]}
                   </Link>
                 ))}
@@ -107,10 +112,22 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
       <span className="quiet" role="status">
         {sheet.busy ? 'saving…' : 'saved'}
       </span>
-      <Button size="compact-xs" variant="subtle" disabled={!desk.undo} title={desk.undo ? `Undo: ${desk.undo} (Ctrl Z)` : 'Nothing to undo'} onClick={() => sheet.send(edits.undo())}>
+      <Button
+        size="compact-xs"
+        variant="subtle"
+        disabled={!desk.undo}
+        title={desk.undo ? `Undo: ${desk.undo} (Ctrl Z)` : 'Nothing to undo'}
+        onClick={() => sheet.send(edits.undo())}
+      >
         undo
       </Button>
-      <Button size="compact-xs" variant="subtle" disabled={!desk.redo} title={desk.redo ? `Redo: ${desk.redo} (Ctrl Shift Z)` : 'Nothing to redo'} onClick={() => sheet.send(edits.redo())}>
+      <Button
+        size="compact-xs"
+        variant="subtle"
+        disabled={!desk.redo}
+        title={desk.redo ? `Redo: ${desk.redo} (Ctrl Shift Z)` : 'Nothing to redo'}
+        onClick={() => sheet.send(edits.redo())}
+      >
         redo
       </Button>
       <Button size="compact-xs" variant="subtle" component="a" href={`/api/laterals/${desk.id}/file`} download>
@@ -126,7 +143,8 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
 function Foot({ desk, sheet }: { desk: Desk; sheet: Sheet }) {
   const { assessment } = desk;
   const looks = assessment.findings.filter((f) => f.second_look).length;
-  const unseen = assessment.unseen_ft == null ? 'length not seen is not known' : `${assessment.unseen_ft.toFixed(0)} ft not seen`;
+  const unseen =
+    assessment.unseen_ft == null ? 'length not seen is not known' : `${assessment.unseen_ft.toFixed(0)} ft not seen`;
   return (
     <footer className={classes.foot}>
       <span>

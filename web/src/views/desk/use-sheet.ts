@@ -39,7 +39,11 @@ export function useSheetState(desk: Desk): Sheet {
 }
 
 const inWords = (error: Refused) =>
-  [error.message, ...error.problems.slice(0, 2).map((p) => `${p.place}: ${p.mend}.`), error.since.length ? `Since then: ${error.since.join('; ')}.` : ''].join(' ');
+  [
+    error.message,
+    ...error.problems.slice(0, 2).map((p) => `${p.place}: ${p.mend}.`),
+    error.since.length ? `Since then: ${error.since.join('; ')}.` : '',
+  ].join(' ');
 
 const SheetContext = createContext<Sheet | null>(null);
 export const SheetProvider = SheetContext.Provider;

@@ -51,11 +51,19 @@ export function Rules({ desk }: { desk: Desk }) {
             data={choices.map(([value, text]) => ({ value, label: text }))}
             value={String(rules?.[field])}
             allowDeselect={false}
-            onChange={(value) => send(edits.patch(`House rule, ${label.toLowerCase()}`, [{ op: 'replace', path: `/site/house_rules/${field}`, value }]))}
+            onChange={(value) =>
+              send(
+                edits.patch(`House rule, ${label.toLowerCase()}`, [
+                  { op: 'replace', path: `/site/house_rules/${field}`, value },
+                ]),
+              )
+            }
           />
         ))}
       </div>
-      <p className="quiet">Ratings by {desk.assessment.scheme}: working thresholds chosen for this project from common practice.</p>
+      <p className="quiet">
+        Ratings by {desk.assessment.scheme}: working thresholds chosen for this project from common practice.
+      </p>
     </section>
   );
 }

@@ -53,20 +53,53 @@ function Verdict({ desk }: { desk: Desk }) {
       </h2>
       {setting && <SetVerdict current={override} others={others} onDone={() => setSetting(false)} />}
       <ul className={classes.reasons}>
-        {verdict.reasons.map((r) => (
-          <li key={r.why}>
-            {r.why} <span className="quiet">→ {r.verdict.replaceAll('_', ' ')}{r.house_rule ? ' (house rule)' : ''}</span>
-          </li>
-        ))}
+        {verdict.reasons
+          .filter((r) => r.verdict !== 'serviceable_note')
+          .map((r) => (
+            <li key={r.why}>
+              {r.why}{' '}
+              <span className="quiet">
+                → {r.verdict.replaceAll('_', ' ')}
+                {r.house_rule ? ' (house rule)' : ''}
+              </span>
+            </li>
+          ))}
       </ul>
+      <Noted reasons={verdict.reasons} open={verdict.verdict === 'serviceable_note'} />
       {verdict.changes && <p className={classes.note}>This {verdict.changes}.</p>}
     </section>
   );
 }
 
+function Noted({ reasons, open }: { reasons: Desk['assessment']['verdict']['reasons']; open: boolean }) {
+  const notes = reasons.filter((r) => r.verdict === 'serviceable_note');
+  if (notes.length === 0) return null;
+  return (
+    <details open={open}>
+      <summary>{notes.length} more to note, rating 2 or 3</summary>
+      <ul className={classes.reasons}>
+        {notes.map((r) => (
+          <li key={r.why}>
+            {r.why}
+            {r.house_rule && <span className="quiet"> (house rule)</span>}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 type Overrides = NonNullable<Desk['record']['overrides']>;
 
-function SetVerdict({ current, others, onDone }: { current?: Overrides[number]; others: Overrides; onDone: () => void }) {
+function SetVerdict({
+  current,
+  others,
+  onDone,
+}: {
+  current?: Overrides[number];
+  others: Overrides;
+  onDone: () => void;
+}) {
   const { send } = useSheet();
   const [value, setValue] = useState<string | null>(current?.verdict ?? '');
   const [reason, setReason] = useState(current?.reason ?? '');
@@ -78,7 +111,14 @@ function SetVerdict({ current, others, onDone }: { current?: Overrides[number]; 
   return (
     <div className={classes.form}>
       <Select aria-label="Verdict" size="xs" data={VERDICTS} value={value} onChange={setValue} allowDeselect={false} />
-      <TextInput aria-label="Reason" placeholder="reason, shown beside it" size="xs" value={reason} onChange={(e) => setReason(e.currentTarget.value)} style={{ flex: 1 }} />
+      <TextInput
+        aria-label="Reason"
+        placeholder="reason, shown beside it"
+        size="xs"
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        style={{ flex: 1 }}
+      />
       <Button size="xs" onClick={save} disabled={!!value && reason.trim().length < 3}>
         Set
       </Button>
@@ -97,7 +137,13 @@ function Ratings({ desk }: { desk: Desk }) {
       <table className={classes.table}>
         <tbody>
           {rows.map((f) => (
-            <RatingRow key={f.id} desk={desk} finding={f} on={strip.selected === f.id} onSelect={() => strip.select(f)} />
+            <RatingRow
+              key={f.id}
+              desk={desk}
+              finding={f}
+              on={strip.selected === f.id}
+              onSelect={() => strip.select(f)}
+            />
           ))}
         </tbody>
       </table>
@@ -106,7 +152,17 @@ function Ratings({ desk }: { desk: Desk }) {
   );
 }
 
-function RatingRow({ desk, finding: f, on, onSelect }: { desk: Desk; finding: Finding; on: boolean; onSelect: () => void }) {
+function RatingRow({
+  desk,
+  finding: f,
+  on,
+  onSelect,
+}: {
+  desk: Desk;
+  finding: Finding;
+  on: boolean;
+  onSelect: () => void;
+}) {
   const [setting, setSetting] = useState(false);
   return (
     <>
@@ -121,9 +177,13 @@ function RatingRow({ desk, finding: f, on, onSelect }: { desk: Desk; finding: Fi
         </td>
         <td>
           {f.words}
-          {f.sureness === 'unsure' && <span className="quiet"> · unsure: left out of worst, soundness and verdict</span>}
+          {f.sureness === 'unsure' && (
+            <span className="quiet"> · unsure: left out of worst, soundness and verdict</span>
+          )}
           <div className="quiet">
-            {f.override ? `set by the analyst: ${f.override_reason}; computed ${f.rating?.likely ?? 'not rated'}: ` : ''}
+            {f.override
+              ? `set by the analyst: ${f.override_reason}; computed ${f.rating?.likely ?? 'not rated'}: `
+              : ''}
             {f.rating?.why ?? f.unrated}
             {f.rating?.settle ? `. To settle it: ${f.rating.settle}` : ''}
           </div>
@@ -156,12 +216,25 @@ function SetRating({ desk, finding, onDone }: { desk: Desk; finding: Finding; on
           <Select
             aria-label="Rating"
             size="xs"
-            data={[{ value: '', label: 'as computed' }, ...['1 leave', '2 note', '3 watch', '4 repair', '5 failed'].map((w) => ({ value: w.slice(0, 1), label: w }))]}
+            data={[
+              { value: '', label: 'as computed' },
+              ...['1 leave', '2 note', '3 watch', '4 repair', '5 failed'].map((w) => ({
+                value: w.slice(0, 1),
+                label: w,
+              })),
+            ]}
             value={value}
             onChange={setValue}
             allowDeselect={false}
           />
-          <TextInput aria-label="Reason for the rating" placeholder="reason, shown beside it" size="xs" value={reason} onChange={(e) => setReason(e.currentTarget.value)} style={{ flex: 1 }} />
+          <TextInput
+            aria-label="Reason for the rating"
+            placeholder="reason, shown beside it"
+            size="xs"
+            value={reason}
+            onChange={(e) => setReason(e.currentTarget.value)}
+            style={{ flex: 1 }}
+          />
           <Button size="xs" onClick={save} disabled={!!value && reason.trim().length < 3}>
             Set
           </Button>
@@ -194,10 +267,15 @@ function ThreeWays({ desk }: { desk: Desk }) {
         </thead>
         <tbody>
           {rows.map(([name, score, words], i) => (
-            <tr key={`${name}${i === rows.length - 1 ? 'line' : segments[i]?.index}`} data-line={i === rows.length - 1 || undefined}>
+            <tr
+              key={`${name}${i === rows.length - 1 ? 'line' : segments[i]?.index}`}
+              data-line={i === rows.length - 1 || undefined}
+            >
               <td>
                 <b>{name}</b>
-                <div className="quiet">{score.seen_ft == null ? 'length not known' : `${score.seen_ft.toFixed(0)} ft seen`}</div>
+                <div className="quiet">
+                  {score.seen_ft == null ? 'length not known' : `${score.seen_ft.toFixed(0)} ft seen`}
+                </div>
               </td>
               <td>
                 <span className={classes.aspects}>
@@ -239,7 +317,9 @@ function Ponds({ desk }: { desk: Desk }) {
   return (
     <section className={classes.block} aria-label="Water at rest">
       <h2>Water at rest</h2>
-      {ponds.length === 0 && <p className="quiet">No depth has been read at rest. Shut the water off, wait, then “112 standing 1in rest”.</p>}
+      {ponds.length === 0 && (
+        <p className="quiet">No depth has been read at rest. Shut the water off, wait, then “112 standing 1in rest”.</p>
+      )}
       {ponds.map((p) => (
         <div key={p.start_ft} className={classes.item}>
           <b>
@@ -248,15 +328,19 @@ function Ponds({ desk }: { desk: Desk }) {
           {p.share_of_depth != null && p.share_of_area != null && (
             <>
               {' '}
-              · {Math.round(p.share_of_depth * 100)} % of the bore's depth, {Math.round(p.share_of_area * 100)} % of its area
+              · {Math.round(p.share_of_depth * 100)} % of the bore's depth, {Math.round(p.share_of_area * 100)} % of its
+              area
             </>
           )}{' '}
-          · {shownFt(desk.assessment, p.start_ft)}–{shownFt(desk.assessment, p.end_ft)} ft, {p.length_ft.toFixed(1)} ft long
-          {p.volume_gal != null && ` · ${p.volume_gal.toFixed(1)} gal`} · spills at {shownFt(desk.assessment, p.spill_ft)} ft
+          · {shownFt(desk.assessment, p.start_ft)}–{shownFt(desk.assessment, p.end_ft)} ft, {p.length_ft.toFixed(1)} ft
+          long
+          {p.volume_gal != null && ` · ${p.volume_gal.toFixed(1)} gal`} · spills at{' '}
+          {shownFt(desk.assessment, p.spill_ft)} ft
           {p.sag_in != null && (
             <>
               <br />
-              sag behind it <b>{p.sag_in.toFixed(1)} in</b> ({p.sag_low_in?.toFixed(1)}–{p.sag_high_in?.toFixed(1)}) over {p.sag_length_ft?.toFixed(0)} ft: what one would lift
+              sag behind it <b>{p.sag_in.toFixed(1)} in</b> ({p.sag_low_in?.toFixed(1)}–{p.sag_high_in?.toFixed(1)})
+              over {p.sag_length_ft?.toFixed(0)} ft: what one would lift
             </>
           )}
           <div className="quiet">
@@ -268,7 +352,8 @@ function Ponds({ desk }: { desk: Desk }) {
         .filter((f) => desk.assessment.running_readings.includes(f.id))
         .map((f) => (
           <div key={f.id} className={classes.item}>
-            △ {f.words} at {whereWords(desk, f)} ft: <span className="quiet">never rated while water runs; read it at rest</span>
+            △ {f.words} at {whereWords(desk, f)} ft:{' '}
+            <span className="quiet">never rated while water runs; read it at rest</span>
           </div>
         ))}
     </section>
@@ -287,7 +372,9 @@ function Digs({ desk }: { desk: Desk }) {
             {shownFt(assessment, d.centre_ft)} ft ± {d.band_ft.toFixed(1)}
           </b>{' '}
           · dig {shownFt(assessment, d.start_ft)}–{shownFt(assessment, d.end_ft)} ft ·{' '}
-          {d.invert_depth_ft == null ? 'depth not known' : `${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`}
+          {d.invert_depth_ft == null
+            ? 'depth not known'
+            : `${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`}
           <div>{d.names.join('; ')}</div>
           <div className="quiet">
             lift {d.lift} · {d.depth_basis} · {d.flags.join(' · ')}
@@ -332,7 +419,13 @@ function Warnings({ desk }: { desk: Desk }) {
           <button
             type="button"
             className={classes.plain}
-            onClick={() => send(edits.patch('Warning answered', [{ op: 'replace', path: '/answers', value: [...answers, { warning: w.id, answer: 'as it is' }] }]))}
+            onClick={() =>
+              send(
+                edits.patch('Warning answered', [
+                  { op: 'replace', path: '/answers', value: [...answers, { warning: w.id, answer: 'as it is' }] },
+                ]),
+              )
+            }
           >
             it is so
           </button>

@@ -49,7 +49,13 @@ export function LateralsView() {
       <header className={classes.top}>
         <h1>Bell Stone</h1>
         <span className="quiet">Laterals</span>
-        <TextInput aria-label="Search by name" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.currentTarget.value)} size="xs" />
+        <TextInput
+          aria-label="Search by name"
+          placeholder="Search by name"
+          value={search}
+          onChange={(e) => setSearch(e.currentTarget.value)}
+          size="xs"
+        />
         <span className={classes.gap} />
         <label className={classes.file}>
           Open a lateral file
@@ -73,10 +79,16 @@ export function LateralsView() {
       {isPending && <p className={classes.pad}>Loading the laterals…</p>}
       {error && <p className={classes.pad}>▲ The laterals did not load: {error.message}</p>}
       {data && data.total === 0 && (
-        <p className={classes.pad}>{search ? `No lateral is called “${search}”.` : 'No laterals yet: press New, or open a lateral file.'}</p>
+        <p className={classes.pad}>
+          {search ? `No lateral is called “${search}”.` : 'No laterals yet: press New, or open a lateral file.'}
+        </p>
       )}
       {data && data.rows.length > 0 && <Rows rows={data.rows} />}
-      {data && data.total > data.rows.length && <p className={classes.pad}>The newest {data.rows.length} of {data.total}: search to narrow them.</p>}
+      {data && data.total > data.rows.length && (
+        <p className={classes.pad}>
+          The newest {data.rows.length} of {data.total}: search to narrow them.
+        </p>
+      )}
     </main>
   );
 }
@@ -105,9 +117,7 @@ function Rows({ rows }: { rows: LateralRow[] }) {
                   {row.name}
                 </Link>
                 {s.start_here && <span className={classes.start}>start here</span>}
-                <div className="quiet">
-                  {[s.locality, `${s.findings} rated`].filter(Boolean).join(' · ')}
-                </div>
+                <div className="quiet">{[s.locality, `${s.findings} rated`].filter(Boolean).join(' · ')}</div>
               </td>
               <td>
                 <MiniStrip summary={row.summary} />
@@ -119,7 +129,13 @@ function Rows({ rows }: { rows: LateralRow[] }) {
               <td>
                 <Rating value={s.worst} word />
               </td>
-              <td className={classes.number}>{s.unseen_ft === null ? <span className="quiet">length not known</span> : `${s.unseen_ft.toFixed(0)} ft`}</td>
+              <td className={classes.number}>
+                {s.unseen_ft === null ? (
+                  <span className="quiet">length not known</span>
+                ) : (
+                  `${s.unseen_ft.toFixed(0)} ft`
+                )}
+              </td>
               <td className="quiet">{s.visit}</td>
             </tr>
           );

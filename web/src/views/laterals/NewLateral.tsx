@@ -28,12 +28,21 @@ export function NewLateral({ onCancel, onMade }: NewLateralProps) {
       const body = { name, access, zero_at: zero ?? 'access', date };
       onMade((await answered<Desk>(api.POST('/api/laterals', { body }))).id);
     } catch (e) {
-      setRefused(e instanceof Refused ? [e.message, ...e.problems.map((p) => `${p.place}: ${p.mend}`)].join(' ') : String(e));
+      setRefused(
+        e instanceof Refused ? [e.message, ...e.problems.map((p) => `${p.place}: ${p.mend}`)].join(' ') : String(e),
+      );
     }
   };
   return (
     <form className={classes.asking} onSubmit={make} aria-label="New lateral">
-      <TextInput label="Name" placeholder="street and number" data-autofocus autoFocus value={name} onChange={(e) => setName(e.currentTarget.value)} />
+      <TextInput
+        label="Name"
+        placeholder="street and number"
+        data-autofocus
+        autoFocus
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+      />
       <TextInput label="Where the camera went in" value={access} onChange={(e) => setAccess(e.currentTarget.value)} />
       <Select label="Where the counter was zeroed" data={ZERO} value={zero} onChange={setZero} allowDeselect={false} />
       <Button type="submit">Start the log</Button>

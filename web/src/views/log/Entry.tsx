@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Desk, Preview } from '../../api/client';
 import { edits, readOptions } from '../../api/queries';
 import { useStrip } from '../../strip/use-strip';
@@ -12,12 +12,27 @@ export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
   const { entry, type, send, refused } = useSheet();
   const strip = useStrip();
   const [back, setBack] = useState(0);
-  const { data, error } = useQuery({ ...readOptions(desk.id, desk.version, entry), placeholderData: entry ? keepPreviousData : undefined });
+  const { data, error } = useQuery({
+    ...readOptions(desk.id, desk.version, entry),
+    placeholderData: entry ? keepPreviousData : undefined,
+  });
   const read = entry.trim() ? data : undefined;
   const earlier = [...new Set(desk.record.visits.at(-1)?.sightings?.map((s) => s.said) ?? [])].reverse();
 
+  // the cursor goes to what was just added, once the new assessment is here
+  const before = useRef<Set<string> | null>(null);
+  useEffect(() => {
+    const known = before.current;
+    const added = known && desk.assessment.findings.find((f) => !known.has(f.id));
+    if (added) {
+      before.current = null;
+      strip.select(added);
+    }
+  }, [desk.assessment, strip.select]);
+
   const add = async (keep: boolean) => {
     if (!entry.trim()) return;
+    before.current = new Set(desk.assessment.findings.map((f) => f.id));
     if ((await send(edits.line(entry))) && !keep) type('');
     setBack(0);
   };
@@ -35,7 +50,8 @@ export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
       PageDown: () => strip.stepFinding(1),
       Escape: () => document.querySelector<HTMLElement>('[data-strip]')?.focus(),
     };
-    if (event.key === 'Tab' && !event.shiftKey && read?.completed && read.completed !== entry.trim()) keys.Tab = () => type(`${read.completed} `);
+    if (event.key === 'Tab' && !event.shiftKey && read?.completed && read.completed !== entry.trim())
+      keys.Tab = () => type(`${read.completed} `);
     const act = keys[event.key];
     if (!act) return;
     event.preventDefault();
@@ -70,7 +86,9 @@ export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
         ) : refused ? (
           <span>▲ {refused}</span>
         ) : (
-          <span className="quiet">Position first (or none), then what was seen, then size, clock, joint or barrel. Enter adds it.</span>
+          <span className="quiet">
+            Position first (or none), then what was seen, then size, clock, joint or barrel. Enter adds it.
+          </span>
         )}
       </div>
     </div>
@@ -103,7 +121,12 @@ function Reading({ text, read, onChoose }: { text: string; read: Preview; onChoo
               <b>rating {p.rating}</b>
             </>
           )}
-          {p.why && <span className="quiet"> {p.rating ? 'because' : '·'} {p.why}</span>}
+          {p.why && (
+            <span className="quiet">
+              {' '}
+              {p.rating ? 'because' : '·'} {p.why}
+            </span>
+          )}
         </span>
       ))}
       {read.unread.length > 0 && (

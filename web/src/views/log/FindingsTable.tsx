@@ -39,7 +39,15 @@ export function FindingsTable({ desk }: { desk: Desk }) {
           editing === f.id ? (
             <EditRow key={f.id} finding={f} onDone={() => setEditing(null)} />
           ) : (
-            <FindingRow key={f.id} finding={f} index={i + 1} desk={desk} on={strip.selected === f.id} onSelect={() => strip.select(f)} onEdit={() => setEditing(f.id)} />
+            <FindingRow
+              key={f.id}
+              finding={f}
+              index={i + 1}
+              desk={desk}
+              on={strip.selected === f.id}
+              onSelect={() => strip.select(f)}
+              onEdit={() => setEditing(f.id)}
+            />
           ),
         )}
         {assessment.depths.map((d) => (
@@ -59,8 +67,10 @@ export function whereWords(desk: Desk, f: Finding): string {
     if (a != null && b != null) return `${shownFt(assessment, a)}…${shownFt(assessment, b)}`;
     return 'order only';
   }
-  const end = f.end_ft != null ? `–${shownFt(assessment, f.end_ft)}` : '';
-  return `${shownFt(assessment, f.station_ft)}${end}`;
+  const start = shownFt(assessment, f.station_ft);
+  if (f.end_ft == null) return start;
+  const ends = [start, shownFt(assessment, f.end_ft)].sort((a, b) => Number(a) - Number(b));
+  return ends.join(start.startsWith('-') ? ' to ' : '–');
 }
 
 const raftStart = (desk: Desk, raft: string) => desk.assessment.axis.find((s) => s.raft === raft)?.start_ft ?? 0;
@@ -100,11 +110,17 @@ function FindingRow({ finding: f, index, desk, on, onSelect, onEdit }: RowProps)
       <td title={f.clock ? `with the flow ${f.clock[0]}–${f.clock[1]}` : undefined}>{clockShown(f)}</td>
       <td>{f.at ?? ''}</td>
       <td title={f.rating?.why ?? f.unrated}>
-        {f.rating || f.override ? <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} /> : <span className="quiet">{event ? '' : 'not rated'}</span>}
+        {f.rating || f.override ? (
+          <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} />
+        ) : (
+          <span className="quiet">{event ? '' : 'not rated'}</span>
+        )}
       </td>
       <td>{f.was ?? ''}</td>
-      <td>{f.second_look ? 'second look' : f.sureness}</td>
-      <td className="quiet">{f.time_s != null ? `${Math.floor(f.time_s / 60)}:${String(Math.round(f.time_s % 60)).padStart(2, '0')}` : ''}</td>
+      <td className={f.second_look ? undefined : 'quiet'}>{f.second_look ? 'second look' : f.sureness}</td>
+      <td className="quiet">
+        {f.time_s != null ? `${Math.floor(f.time_s / 60)}:${String(Math.round(f.time_s % 60)).padStart(2, '0')}` : ''}
+      </td>
       <td className={classes.acts}>
         <button type="button" title="Edit in place" onClick={onEdit}>
           edit
@@ -124,12 +140,23 @@ function FindingRow({ finding: f, index, desk, on, onSelect, onEdit }: RowProps)
   );
 }
 
-const clockShown = (f: Finding) => (f.clock_open ? `${f.clock_seen}, side open` : f.clock ? (f.clock[0] === f.clock[1] ? `${f.clock[0]}` : `${f.clock[0]}–${f.clock[1]}`) : f.clock_all ? 'all round' : '');
+const clockShown = (f: Finding) =>
+  f.clock_open
+    ? `${f.clock_seen}, side open`
+    : f.clock
+      ? f.clock[0] === f.clock[1]
+        ? `${f.clock[0]}`
+        : `${f.clock[0]}–${f.clock[1]}`
+      : f.clock_all
+        ? 'all round'
+        : '';
 
 /** The row's own line with its kind's question mark put on or taken off. */
 const toggled = (f: Finding) => {
   const kind = f.kind;
-  return f.sureness === 'unsure' ? f.entry.replace('?', '') : f.entry.replace(new RegExp(`\\b${kind}(\\|\\w+)*`), (m) => `${m}?`);
+  return f.sureness === 'unsure'
+    ? f.entry.replace('?', '')
+    : f.entry.replace(new RegExp(`\\b${kind}(\\|\\w+)*`), (m) => `${m}?`);
 };
 
 function EditRow({ finding, onDone }: { finding: Finding; onDone: () => void }) {

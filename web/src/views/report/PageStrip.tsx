@@ -12,7 +12,13 @@ export function PageStrip({ assessment }: { assessment: Assessment }) {
   const step = tickStep(axis.pxPerFt * k);
   const rows: number[] = [];
   return (
-    <svg viewBox={`-6 0 ${WIDTH + 12} 108`} width="100%" role="img" aria-label={`The line, ${assessment.axis_words}`} style={{ fontSize: 10 }}>
+    <svg
+      viewBox={`-6 0 ${WIDTH + 12} 108`}
+      width="100%"
+      role="img"
+      aria-label={`The line, ${assessment.axis_words}`}
+      style={{ fontSize: 10 }}
+    >
       {rated.map((f) => {
         const [a, b] = axis.xOf(f);
         const x = ((a + b) / 2) * k;
@@ -24,7 +30,14 @@ export function PageStrip({ assessment }: { assessment: Assessment }) {
           <g key={f.id}>
             <path d={`M${x} ${y + 14}V56`} stroke="var(--frame)" strokeWidth={0.6} />
             <rect x={x - 7} y={y} width={14} height={14} fill={`var(--rating-${value})`} stroke="var(--rating-line)" />
-            <text x={x} y={y + 11} textAnchor="middle" fontWeight={600} fontSize={11} fill={`var(--rating-ink-${value})`}>
+            <text
+              x={x}
+              y={y + 11}
+              textAnchor="middle"
+              fontWeight={600}
+              fontSize={11}
+              fill={`var(--rating-ink-${value})`}
+            >
               {value}
             </text>
           </g>
@@ -34,7 +47,15 @@ export function PageStrip({ assessment }: { assessment: Assessment }) {
         const [a, b] = axis.xOfSegment(s);
         return (
           <g key={s.index}>
-            <rect x={a * k} y={56} width={Math.max((b - a) * k, 0)} height={14} fill={`url(#h-${s.hatch})`} stroke="var(--ink)" strokeDasharray={s.length_known ? undefined : '4 3'} />
+            <rect
+              x={a * k}
+              y={56}
+              width={Math.max((b - a) * k, 0)}
+              height={14}
+              fill={`url(#h-${s.hatch})`}
+              stroke="var(--ink)"
+              strokeDasharray={s.length_known ? undefined : '4 3'}
+            />
             <text x={a * k + 2} y={104}>
               {(b - a) * k > s.name.length * 5.4 ? s.name : ''}
             </text>
@@ -43,21 +64,32 @@ export function PageStrip({ assessment }: { assessment: Assessment }) {
       })}
       {assessment.unseen.map((u) =>
         u.start_ft != null && u.end_ft != null ? (
-          <rect key={u.why} x={axis.xOfStation(u.start_ft) * k} y={56} width={Math.max((u.end_ft - u.start_ft) * axis.pxPerFt * k, 0)} height={14} fill="url(#h-unseen)" stroke="var(--ink)" strokeDasharray="4 3" />
+          <rect
+            key={u.why}
+            x={axis.xOfStation(u.start_ft) * k}
+            y={56}
+            width={Math.max((u.end_ft - u.start_ft) * axis.pxPerFt * k, 0)}
+            height={14}
+            fill="url(#h-unseen)"
+            stroke="var(--ink)"
+            strokeDasharray="4 3"
+          />
         ) : null,
       )}
       {axis.pieces
         .filter((p) => p.kind === 'feet')
         .flatMap((p) => {
           const first = Math.ceil(p.start_ft / step) * step;
-          return Array.from({ length: Math.floor((p.end_ft - first) / step) + 1 }, (_, i) => first + i * step).map((ft) => (
-            <g key={`${p.x0}${ft}`}>
-              <path d={`M${axis.xOfStation(ft) * k} 70v5`} stroke="var(--ink)" />
-              <text x={axis.xOfStation(ft) * k} y={86} textAnchor="middle">
-                {shownFt(assessment, ft).replace('.0', '')}
-              </text>
-            </g>
-          ));
+          return Array.from({ length: Math.floor((p.end_ft - first) / step) + 1 }, (_, i) => first + i * step).map(
+            (ft) => (
+              <g key={`${p.x0}${ft}`}>
+                <path d={`M${axis.xOfStation(ft) * k} 70v5`} stroke="var(--ink)" />
+                <text x={axis.xOfStation(ft) * k} y={86} textAnchor="middle">
+                  {shownFt(assessment, ft).replace('.0', '')}
+                </text>
+              </g>
+            ),
+          );
         })}
       {assessment.order_only && (
         <text x={0} y={86}>

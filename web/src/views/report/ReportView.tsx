@@ -30,12 +30,22 @@ export default function ReportView({ desk }: { desk: Desk }) {
         <header>
           <div>
             <p className={classes.title}>{a.name}</p>
-            <p>{[record.site.locality, record.site.built && `built ${record.site.built}`, `sewer lateral, ${record.lines?.[0]?.name}`, a.visit].filter(Boolean).join(' · ')}</p>
+            <p>
+              {[
+                record.site.locality,
+                record.site.built && `built ${record.site.built}`,
+                `sewer lateral, ${record.lines?.[0]?.name}`,
+                a.visit,
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+            </p>
           </div>
           <div className={classes.verdict}>
             <b>{override ? (VERDICT[override.verdict ?? ''] ?? a.verdict.words) : a.verdict.words}</b>
             <p>
-              soundness {a.line.soundness ? `${Math.round(a.line.soundness.likely)} of 100` : 'not known'} · worst <Rating value={a.line.worst} word />
+              soundness {a.line.soundness ? `${Math.round(a.line.soundness.likely)} of 100` : 'not known'} · worst{' '}
+              <Rating value={a.line.worst} word />
             </p>
           </div>
         </header>
@@ -46,12 +56,14 @@ export default function ReportView({ desk }: { desk: Desk }) {
         )}
         <h2>Why</h2>
         <ul>
-          {a.verdict.reasons.map((r) => (
-            <li key={r.why}>
-              {r.why}
-              {r.house_rule && ' (house rule)'}
-            </li>
-          ))}
+          {a.verdict.reasons
+            .filter((r) => r.verdict !== 'serviceable_note' || a.verdict.verdict === 'serviceable_note')
+            .map((r) => (
+              <li key={r.why}>
+                {r.why}
+                {r.house_rule && ' (house rule)'}
+              </li>
+            ))}
           {a.line.meaning && <li>Worst spot and spread together: {a.line.meaning}.</li>}
           {a.verdict.changes && <li>It {a.verdict.changes}.</li>}
         </ul>
@@ -106,11 +118,14 @@ export default function ReportView({ desk }: { desk: Desk }) {
         )}
         {a.ponds.map((p) => (
           <p key={p.start_ft}>
-            <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft: {p.depth_in.toFixed(1)} in ({p.depth_low_in.toFixed(1)}–{p.depth_high_in.toFixed(1)})
-            {p.share_of_depth != null && `, ${Math.round(p.share_of_depth * 100)} % of the bore`}, {p.length_ft.toFixed(1)} ft long
+            <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft: {p.depth_in.toFixed(1)} in (
+            {p.depth_low_in.toFixed(1)}–{p.depth_high_in.toFixed(1)})
+            {p.share_of_depth != null && `, ${Math.round(p.share_of_depth * 100)} % of the bore`},{' '}
+            {p.length_ft.toFixed(1)} ft long
             {p.volume_gal != null && `, ${p.volume_gal.toFixed(1)} gal`}
-            {p.sag_in != null && `; sag behind it ${p.sag_in.toFixed(1)} in (${p.sag_low_in?.toFixed(1)}–${p.sag_high_in?.toFixed(1)})`}; grade {p.grade_pct.toFixed(2)} %{' '}
-            {p.grade_given ? 'given' : 'assumed'}.
+            {p.sag_in != null &&
+              `; sag behind it ${p.sag_in.toFixed(1)} in (${p.sag_low_in?.toFixed(1)}–${p.sag_high_in?.toFixed(1)})`}
+            ; grade {p.grade_pct.toFixed(2)} % {p.grade_given ? 'given' : 'assumed'}.
           </p>
         ))}
         {a.digs.length > 0 && <h2>Where one would dig: about, along the line only</h2>}
@@ -119,8 +134,11 @@ export default function ReportView({ desk }: { desk: Desk }) {
             <b>
               {shownFt(a, d.centre_ft)} ft ± {d.band_ft.toFixed(1)}
             </b>
-            : dig {shownFt(a, d.start_ft)}–{shownFt(a, d.end_ft)} ft, {d.invert_depth_ft == null ? 'depth not known' : `invert ${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`};{' '}
-            {d.names.join('; ')}. Lift {d.lift}. {d.flags.join('; ')}.
+            : dig {shownFt(a, d.start_ft)}–{shownFt(a, d.end_ft)} ft,{' '}
+            {d.invert_depth_ft == null
+              ? 'depth not known'
+              : `invert ${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`}
+            ; {d.names.join('; ')}. Lift {d.lift}. {d.flags.join('; ')}.
           </p>
         ))}
         <h2>Scope and limits</h2>

@@ -12,7 +12,10 @@ const WAYS = [
   { value: 'unknown', label: 'not said' },
 ];
 const HOURS = [
-  ...[12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11].map((h) => ({ value: String(h), label: h === 6 ? "6 o'clock, upright" : `${h} o'clock` })),
+  ...[12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11].map((h) => ({
+    value: String(h),
+    label: h === 6 ? "6 o'clock, upright" : `${h} o'clock`,
+  })),
   { value: 'none', label: 'not known' },
 ];
 const WATERS = ['rest', 'trickle', 'sink', 'hose', 'flush', 'running', 'unknown'];
@@ -24,7 +27,9 @@ export default function SetupView({ desk }: { desk: Desk }) {
   return (
     <div className={classes.root}>
       <SiteForm desk={desk} />
-      {runs.length === 0 && <p>No run yet: type one in the Log, such as “run A front cleanout 4in, facing main, counts to main”.</p>}
+      {runs.length === 0 && (
+        <p>No run yet: type one in the Log, such as “run A front cleanout 4in, facing main, counts to main”.</p>
+      )}
       {runs.map((run, index) => (
         <RunForm key={run.id} desk={desk} run={run} path={`/visits/${visit}/runs/${index}`} />
       ))}
@@ -35,7 +40,8 @@ export default function SetupView({ desk }: { desk: Desk }) {
 function SiteForm({ desk }: { desk: Desk }) {
   const { send } = useSheet();
   const { site, lines } = desk.record;
-  const set = (words: string, path: string, value: unknown) => send(edits.patch(words, [{ op: 'replace', path, value }]));
+  const set = (words: string, path: string, value: unknown) =>
+    send(edits.patch(words, [{ op: 'replace', path, value }]));
   return (
     <section className={classes.block} aria-label="Site">
       <h2>Site</h2>
@@ -52,7 +58,8 @@ function SiteForm({ desk }: { desk: Desk }) {
           max={100}
           onBlur={(e) => {
             const v = e.currentTarget.value.trim() === '' ? null : Number(e.currentTarget.value);
-            if (v !== (lines?.[0]?.grade_pct ?? null)) set(v === null ? 'Grade taken out' : `Grade ${v} %`, '/lines/0/grade_pct', v);
+            if (v !== (lines?.[0]?.grade_pct ?? null))
+              set(v === null ? 'Grade taken out' : `Grade ${v} %`, '/lines/0/grade_pct', v);
           }}
         />
       </div>
@@ -92,8 +99,22 @@ function RunForm({ desk, run, path }: RunFormProps) {
         Run {run.name || run.id} <span className="quiet">from {run.access || 'an access not named'}</span>
       </h2>
       <div className={classes.fields}>
-        <Select label="Head faces" size="xs" data={WAYS} value={run.head_faces} allowDeselect={false} onChange={(v) => set(`head faces ${v}`, 'head_faces', v)} />
-        <Select label="Counts up towards" size="xs" data={WAYS} value={run.counts_up_towards} allowDeselect={false} onChange={(v) => set(`counts up towards ${v}`, 'counts_up_towards', v)} />
+        <Select
+          label="Head faces"
+          size="xs"
+          data={WAYS}
+          value={run.head_faces}
+          allowDeselect={false}
+          onChange={(v) => set(`head faces ${v}`, 'head_faces', v)}
+        />
+        <Select
+          label="Counts up towards"
+          size="xs"
+          data={WAYS}
+          value={run.counts_up_towards}
+          allowDeselect={false}
+          onChange={(v) => set(`counts up towards ${v}`, 'counts_up_towards', v)}
+        />
         <Select
           label="Zeroed at"
           size="xs"
@@ -110,7 +131,14 @@ function RunForm({ desk, run, path }: RunFormProps) {
           allowDeselect={false}
           onChange={(v) => set(`bottom shows at ${v}`, 'bottom_at', v === 'none' ? null : Number(v))}
         />
-        <Select label="Water" size="xs" data={WATERS} value={run.water} allowDeselect={false} onChange={(v) => set(`water ${v}`, 'water', v)} />
+        <Select
+          label="Water"
+          size="xs"
+          data={WATERS}
+          value={run.water}
+          allowDeselect={false}
+          onChange={(v) => set(`water ${v}`, 'water', v)}
+        />
       </div>
       <p className={classes.tie}>
         {tie?.basis}
@@ -150,7 +178,9 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
             <tr>
               <td>counter 0</td>
               <td>= {run.zero_at}</td>
-              <td className="quiet">{zeroPoints > 0 ? offBy(tie?.off_by_ft[0], tie?.odd_point === 0) : 'its station is not known yet'}</td>
+              <td className="quiet">
+                {zeroPoints > 0 ? offBy(tie?.off_by_ft[0], tie?.odd_point === 0) : 'its station is not known yet'}
+              </td>
               <td />
             </tr>
           )}
@@ -160,7 +190,13 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
               <td>= {p.landmark ?? `${p.station_ft?.toFixed(1)} ft`}</td>
               <td className="quiet">{offBy(tie?.off_by_ft[i + zeroPoints], tie?.odd_point === i + zeroPoints)}</td>
               <td>
-                <button type="button" aria-label="Take the known point out" onClick={() => send(edits.patch('Known point taken out', [{ op: 'remove', path: `${path}/known_points/${i}` }]))}>
+                <button
+                  type="button"
+                  aria-label="Take the known point out"
+                  onClick={() =>
+                    send(edits.patch('Known point taken out', [{ op: 'remove', path: `${path}/known_points/${i}` }]))
+                  }
+                >
                   ×
                 </button>
               </td>
@@ -169,9 +205,21 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
         </tbody>
       </table>
       <form onSubmit={add} className={classes.add}>
-        <TextInput aria-label="Counter of a known point" placeholder="counter, 147" size="xs" value={counter} onChange={(e) => setCounter(e.currentTarget.value)} />
+        <TextInput
+          aria-label="Counter of a known point"
+          placeholder="counter, 147"
+          size="xs"
+          value={counter}
+          onChange={(e) => setCounter(e.currentTarget.value)}
+        />
         <span>=</span>
-        <TextInput aria-label="Place of the known point" placeholder="150 located, or a landmark" size="xs" value={place} onChange={(e) => setPlace(e.currentTarget.value)} />
+        <TextInput
+          aria-label="Place of the known point"
+          placeholder="150 located, or a landmark"
+          size="xs"
+          value={place}
+          onChange={(e) => setPlace(e.currentTarget.value)}
+        />
         <Button type="submit" size="xs" variant="default" disabled={!counter || !place}>
           Add
         </Button>
@@ -180,7 +228,8 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
   );
 }
 
-const offBy = (off: number | undefined, odd: boolean) => (off === undefined ? '' : `off by ${Math.abs(off).toFixed(1)} ft${odd ? ' ▲ does not fit the others' : ''}`);
+const offBy = (off: number | undefined, odd: boolean) =>
+  off === undefined ? '' : `off by ${Math.abs(off).toFixed(1)} ft${odd ? ' ▲ does not fit the others' : ''}`;
 
 /** Raw counters and clocks as said, beside what they come to: nothing said is overwritten. */
 function Effect({ desk, run }: { desk: Desk; run: Run }) {

@@ -1,0 +1,53 @@
+# Two commands: `make demo` and `make test`. Each does only the part that is missing.
+BIN := .venv/bin
+WEB := bellstone/desk/static_web/index.html
+WEB_SOURCES := $(shell find web/src -type f) web/index.html web/package.json web/vite.config.ts web/postcss.config.mjs
+export DJANGO_SETTINGS_MODULE := bellstone.desk.settings
+
+.PHONY: demo test check bench web types browser clean
+
+demo: .venv/.run $(WEB)
+	@$(BIN)/bellstone demo --port $(or $(PORT),8765)
+
+test: .venv/.dev $(WEB) browser check
+	$(BIN)/pytest
+
+check: .venv/.dev web/node_modules/.stamp
+	$(BIN)/ruff check . && $(BIN)/ruff format --check .
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	cd web && npm run --silent check
+
+bench: .venv/.dev $(WEB) browser
+	$(BIN)/python benchmarks/run.py
+
+web: $(WEB)
+
+# The API's schema and the browser's types of it; a test fails when they are stale.
+types: .venv/.run web/node_modules/.stamp
+	$(BIN)/django-admin openapi > docs/openapi.json
+	cd web && npm run --silent types
+
+.venv/.run: requirements/run.txt pyproject.toml
+	test -x $(BIN)/python || python3 -m venv .venv
+	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements/run.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
+	@touch $@
+
+.venv/.dev: .venv/.run requirements/dev.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements/dev.txt
+	@touch $@
+
+web/node_modules/.stamp: web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+$(WEB): web/node_modules/.stamp $(WEB_SOURCES)
+	cd web && npm run --silent build -- --logLevel warn
+	@touch $@
+
+browser:
+	@command -v chromium >/dev/null || { $(if $(filter 0,$(shell id -u)),,sudo) apt-get update -qq && $(if $(filter 0,$(shell id -u)),,sudo) apt-get install -y -qq chromium >/dev/null; }
+
+clean:
+	rm -rf .venv web/node_modules bellstone/desk/static_web
