@@ -5,17 +5,17 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from bellstone.core.entry.reading import Choice, Question, Span
-from bellstone.core.entry.vocabulary import FILLERS, Meaning, complete, words_for
+from bellstone.core.entry.vocabulary import FILLERS, UNIT_WORDS, Meaning, complete, words_for
 from bellstone.core.record import Amount, Clock
 from bellstone.core.scheme import Scheme
 from bellstone.core.units import INCHES, NUMBER, length_ft, number
 
-_UNIT = r"(?P<unit>%|percent\b|\"|inch(?:es)?\b|in\b|ft\b|feet\b|'|deg\b|degrees\b|°|gal\b)"
+_UNIT = r"(?P<unit>%|percent\b|\"|inch(?:es)?\b|in\b(?!\s+place)|ft\b|feet\b|'|deg\b|degrees\b|°|gal\b)"
 _BOUND = r"(?P<bound>under|less than|<|at most|at least|more than|over|>|about|around|~)?\s*"
 _AMOUNT = re.compile(rf"{_BOUND}(?P<a>{NUMBER})(?:(?P<sep>\s*(?:-|\.\.|to|or)\s*)(?P<b>{NUMBER}))?\s*{_UNIT}", re.I)
 _OCLOCK = re.compile(r"(?P<a>\d{1,2}(?:\.\d+)?)(?:\s*(?:-|\.\.|to)\s*(?P<b>\d{1,2}(?:\.\d+)?))?\s*o'?\s?clock\b", re.I)
 _CLOCK_RANGE = re.compile(
-    r"(?P<a>\d{1,2}(?:\.\d+)?)\s*(?:-|\.\.)\s*(?P<b>\d{1,2}(?:\.\d+)?)(?![\d%\"'./])(?!\s*(?:in\b|ft\b|%|deg))"
+    r"(?P<a>\d{1,2}(?:\.\d+)?)\s*(?:-|\.\.)\s*(?P<b>\d{1,2}(?:\.\d+)?)(?![\d%\"'./])(?!\s*(?:in\b(?!\s+place)|ft\b|%|deg))"
 )
 _EVERY = re.compile(rf"every\s+(?P<length>{NUMBER}\s*(?:'|ft\b|feet\b|{INCHES.replace('only_inches', 'i')})?)", re.I)
 _MINUTES = re.compile(rf"(?P<n>{NUMBER})\s*min(?:utes)?\s+off\b", re.I)
@@ -215,7 +215,7 @@ class AttributeReader:
             if written in self.table:
                 return written, *self._with_mark(end, [written])
         word = match["word"].lower()
-        found = complete(word, self.table) if word not in FILLERS else []
+        found = complete(word, self.table) if word not in FILLERS | UNIT_WORDS else []
         if not found:
             return None
         return word, *self._with_mark(self.at + len(match["word"]), found)

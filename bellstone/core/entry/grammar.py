@@ -54,7 +54,27 @@ def read_line(text: str, scheme: Scheme | None = None) -> EntryReading:
     except (DomainError, ValidationError) as error:
         why = str(error) if isinstance(error, DomainError) else str(error.errors()[0]["msg"])
         return EntryReading(text=text, unread=(Span(start=0, end=len(body), why=why),))
+    if not (reading.acts or reading.unread or reading.questions):
+        reading = reading.model_copy(update={"unread": (Span(start=0, end=len(body), why="nothing was said"),)})
+    if stamp:
+        reading = reading.model_copy(update=_behind_stamp(reading, stamp[0]))
     return reading.model_copy(update={"text": text, "time_s": time_s})
+
+
+def _behind_stamp(reading: EntryReading, stamp: str) -> dict[str, Any]:
+    """Places, choices and completion as they stand in the whole line, its time stamp in front."""
+    by = len(stamp)
+    questions = tuple(
+        Question(
+            text=q.text,
+            start=q.start + by,
+            end=q.end + by,
+            choices=tuple(Choice(label=c.label, line=stamp + c.line) for c in q.choices),
+        )
+        for q in reading.questions
+    )
+    unread = tuple(Span(start=u.start + by, end=u.end + by, why=u.why) for u in reading.unread)
+    return {"questions": questions, "unread": unread, "completed": stamp + reading.completed}
 
 
 class _LineReader:

@@ -1,0 +1,192 @@
+"""The API: the same ladder for each endpoint, and one record edited by patches."""
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.test import Client
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from bellstone.core.notes import record_from_page
+from bellstone.desk.actions.create import create
+from bellstone.desk.models import Change, StoredAssessment, StoredLateral
+from bellstone.desk.urls import api
+from bellstone.formats import lateral_file
+
+ROOT = Path(__file__).parent.parent.parent
+WRITES = [
+    ("POST", "/{id}/lines", {"text": "12 roots 30%"}), ("POST", "/{id}/pages", {"page": "12 roots 30%"}),
+    ("PUT", "/{id}/sightings/s1", {"text": "12 roots 60%"}), ("PUT", "/{id}/remarks/r1", {"text": "12 roots 60%"}),
+    ("DELETE", "/{id}/things/s1", None), ("PATCH", "/{id}", {"operations": []}), ("POST", "/{id}/undo", None), ("POST", "/{id}/redo", None),
+]  # fmt: skip
+
+
+@pytest.fixture
+def logged(desk: Any, lateral_id: int) -> dict[str, Any]:
+    return desk.send("POST", f"/{lateral_id}/lines", {"text": "12 roots 30%"}, version=1).json()
+
+
+@pytest.mark.parametrize(("method", "path", "body"), WRITES)
+def test_every_write_wants_the_token_a_lateral_and_the_version_it_saw(desk, logged, method, path, body) -> None:
+    here = path.format(id=logged["id"])
+    assert desk.send(method, here, body, version=2, **{"X-CSRFToken": "no"}).status_code == 403
+    assert desk.send(method, path.format(id=999999), body, version=2).status_code == 404
+    stale = desk.send(method, here, body, version=1)
+    assert stale.status_code == 409, stale.content
+    assert stale.json()["since"] == ["Added “12 roots 30%”"]
+    assert desk.send(method, here, body).status_code == 422  # no version at all
+    assert StoredLateral.objects.get().version == 2
+
+
+def test_a_line_is_read_added_assessed_and_said(desk, lateral_id) -> None:
+    answer = desk.send("POST", f"/{lateral_id}/lines", {"text": "12 roots ball 90%"}, version=1).json()
+    assert answer["version"] == 2
+    assert answer["record"]["visits"][0]["sightings"][0]["kind"] == "roots"
+    assert answer["assessment"]["verdict"]["verdict"] == "not_serviceable"
+    assert "Needs a further look → Not serviceable" in answer["said"]
+    assert StoredAssessment.objects.get(lateral_id=lateral_id).scheme == answer["assessment"]["scheme"]
+
+
+def test_a_refused_line_changes_nothing_and_says_how_to_mend_it(desk, lateral_id) -> None:
+    before = StoredLateral.objects.get().record
+    for text in ("12-6 roots", "zorp", "41.5 roots 7", "12 roots same 99"):
+        refused = desk.send("POST", f"/{lateral_id}/lines", {"text": text}, version=1)
+        assert refused.status_code == 422
+        assert refused.json()["problems"][0]["mend"]
+    assert StoredLateral.objects.get().record == before
+    assert not Change.objects.exists()
+
+
+def test_undo_and_redo_walk_the_changes_and_a_new_edit_ends_redo(desk, lateral_id) -> None:
+    texts = [StoredLateral.objects.get().record]
+    for n, line in enumerate(("12 roots 30%", "20 hole 1in", "40 main"), start=1):
+        desk.send("POST", f"/{lateral_id}/lines", {"text": line}, version=n)
+        texts.append(StoredLateral.objects.get().record)
+    for back in (2, 1, 0):
+        assert desk.send("POST", f"/{lateral_id}/undo", version=StoredLateral.objects.get().version).status_code == 200
+        assert json.loads(StoredLateral.objects.get().record) == json.loads(texts[back])
+    assert desk.send("POST", f"/{lateral_id}/undo", version=StoredLateral.objects.get().version).status_code == 409
+    for forward in (1, 2):
+        desk.send("POST", f"/{lateral_id}/redo", version=StoredLateral.objects.get().version)
+        assert json.loads(StoredLateral.objects.get().record) == json.loads(texts[forward])
+    answer = desk.send("POST", f"/{lateral_id}/lines", {"text": "30 collapse"}, version=StoredLateral.objects.get().version).json()
+    assert answer["redo"] is None
+
+
+def test_patches_change_the_run_and_say_what_it_did(desk, logged) -> None:
+    change = {"operations": [{"op": "replace", "path": "/visits/0/runs/0/counts_up_towards", "value": "house"}], "words": "counts house"}
+    answer = desk.send("PATCH", f"/{logged['id']}", change, version=2).json()
+    assert "1 position moved, by up to 24.0 ft" in answer["said"]
+    assert answer["record"]["visits"][0]["sightings"] == logged["record"]["visits"][0]["sightings"]
+
+
+@pytest.mark.parametrize(
+    "operations",
+    [
+        [{"op": "replace", "path": "/nowhere", "value": 1}], [{"op": "test", "path": "/site/name", "value": "no"}],
+        [{"op": "remove", "path": "/site"}], [{"op": "replace", "path": "/visits", "value": []}],
+        [{"op": "replace", "path": "/lines/0/grade_pct", "value": "steep"}], [{"path": "/site"}], [{"op": 3}],
+        [{"op": "replace", "path": "/visits/0/runs/0/bottom_at", "value": 13}],
+        [{"op": "copy", "from": "/x", "path": "/site/name"}], [{"op": "add", "path": "", "value": []}],
+    ],
+)  # fmt: skip
+def test_a_patch_that_does_not_fit_is_refused_whole(desk, lateral_id, operations) -> None:
+    before = StoredLateral.objects.get().record
+    refused = desk.send("PATCH", f"/{lateral_id}", {"operations": operations}, version=1)
+    assert refused.status_code == 422, refused.content
+    assert refused.json()["problems"]
+    assert StoredLateral.objects.get().record == before
+
+
+def test_a_page_answers_line_by_line_and_a_kept_line_can_be_put_right(desk, lateral_id) -> None:
+    page = {"page": "12 roots 30%\nzorp\n12-6 hole 1in\n40 main"}
+    answer = desk.send("POST", f"/{lateral_id}/pages", page, version=1).json()
+    assert [line["added"] for line in answer["lines"]] == [True, False, False, True]
+    kept = answer["desk"]["assessment"]["remarks"]
+    assert [r["said"] for r in kept] == ["zorp", "12-6 hole 1in"]
+    mended = desk.send("PUT", f"/{lateral_id}/remarks/{kept[1]['id']}", {"text": "12'6\" hole 1in"}, version=2).json()
+    assert [r["said"] for r in mended["assessment"]["remarks"]] == ["zorp"]
+    assert "hole" in {f["kind"] for f in mended["assessment"]["findings"]}
+
+
+def test_a_note_at_the_side_goes_when_it_is_typed(desk, db) -> None:
+    sample = lateral_file.loads((ROOT / "demo" / "1-quillet-lane.json").read_bytes())
+    row = create(sample)
+    note = sample.visits[0].waiting[0]
+    answer = desk.send("POST", f"/{row.pk}/lines", {"text": note}, version=1).json()
+    assert note not in answer["record"]["visits"][0]["waiting"]
+
+
+def test_the_file_opens_saves_and_loses_nothing(desk, db) -> None:
+    record, _ = record_from_page("run A cleanout 4in clay, facing main, counts to main\n12 roots 30%\nzorp\n40 main", "Elm Row 2")
+    text = lateral_file.dumps(record).encode()
+    opened = desk.send("POST", "/file", text)
+    assert opened.status_code == 201
+    saved = desk.send("GET", f"/{opened.json()['id']}/file")
+    assert saved.content == text
+    assert "Elm-Row-2" in saved.headers["Content-Disposition"]
+
+
+@pytest.mark.parametrize("body", [b"", b"{", b"[]", b'{"site": {}}', b"\xff", b'{"site":{"name":NaN}}', b"[" * 100000])
+def test_a_bad_file_answers_422_with_places(desk, db, body) -> None:
+    refused = desk.send("POST", "/file", body)
+    assert refused.status_code == 422
+    assert all(p["place"] and p["mend"] for p in refused.json()["problems"])
+    assert not StoredLateral.objects.exists()
+
+
+JSON = st.recursive(
+    st.none() | st.booleans() | st.integers(-(10**20), 10**20) | st.floats() | st.text(max_size=20),
+    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=12), inner, max_size=4),
+    max_leaves=12,
+)
+
+
+@settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(st.sampled_from(WRITES), JSON)
+def test_no_body_is_a_server_error(desk, lateral_id, write, body) -> None:
+    method, path, _ = write
+    sent = json.dumps(body).encode("utf-8", "surrogatepass")
+    assert desk.send(method, path.format(id=lateral_id), sent, version=1).status_code < 500
+    assert desk.send("POST", "", sent).status_code < 500
+    assert desk.send("POST", f"/{lateral_id}/read", sent).status_code < 500
+
+
+def test_laterals_are_listed_searched_and_paged_newest_first(desk, db) -> None:
+    for name in ("Alder Row 1", "Birch Row 2", "Alder Row 3"):
+        create(record_from_page("10 roots 60%\n40 main", name)[0])
+    page = desk.send("GET", "?search=alder&limit=1").json()
+    assert page["total"] == 2
+    assert [r["name"] for r in page["rows"]] == ["Alder Row 3"]
+    assert page["rows"][0]["summary"]["verdict_words"] == "Not serviceable"
+    assert desk.send("GET", "?limit=0").status_code == 422
+
+
+def test_foreign_pages_and_hosts_get_nothing(desk, lateral_id) -> None:
+    assert desk.send("GET", "", **{"Sec-Fetch-Site": "cross-site"}).status_code == 403
+    assert desk.send("GET", "", **{"Host": "evil.example"}).status_code == 400
+    outside = Client(enforce_csrf_checks=True, REMOTE_ADDR="10.0.0.9")
+    assert outside.get("/api/laterals").status_code == 401
+
+
+def test_the_page_carries_a_policy_without_inline_script(desk) -> None:
+    policy = desk.client.get("/").headers["Content-Security-Policy"]
+    assert "default-src 'self'" in policy
+    assert "script" not in policy and "unsafe-eval" not in policy
+
+
+def test_the_committed_schema_is_the_apis_own() -> None:
+    """Stale: run `make types`."""
+    committed = json.loads((ROOT / "docs" / "openapi.json").read_text())
+    assert committed == json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
+
+
+def test_the_browsers_types_are_made_from_the_committed_schema(tmp_path) -> None:
+    import subprocess
+
+    fresh = tmp_path / "schema.ts"
+    tool = ROOT / "web" / "node_modules" / ".bin" / "openapi-typescript"
+    subprocess.run([tool, ROOT / "docs" / "openapi.json", "-o", fresh], check=True, capture_output=True)
+    assert fresh.read_text() == (ROOT / "web" / "src" / "api" / "schema.gen.ts").read_text()
