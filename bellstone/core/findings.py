@@ -64,7 +64,9 @@ def resolve(
 
 
 def _turned(said: Sighting, run: Run | None) -> Sighting:
-    """Directions of the pipe with the flow; what the heading does not tell is left open."""
+    """Directions of the pipe with the flow, the run's water where none was said; what the heading does not tell stays open."""
+    if said.kind in ("standing", "submerged") and said.water is None and run is not None and run.water != "unknown":
+        return said.model_copy(update={"water": run.water})
     if said.kind != "offset" or said.form is None:
         return said
     facing = run.head_faces if run else "main"

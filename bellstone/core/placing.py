@@ -104,6 +104,7 @@ def place_visit(lateral: Lateral, visit: Visit) -> Placing:
     fits = {run.id: _fit(run, marks) for run in visit.runs}
     fits = _default_tie(lateral, visit, fits)
     marks = _landmarks_from_sightings(lateral, visit, fits, marks)
+    fits, marks = _tied_through_landmarks(visit, fits, marks)
     direct = {s.id: _direct(s, s.position, runs, fits, marks) for s in visit.sightings}
     chained = _chain(visit.sightings, runs, {k: v for k, v in direct.items() if v is not None})
     ordered = _in_order(visit.sightings, runs, chained)
@@ -147,6 +148,20 @@ def _default_tie(lateral: Lateral, visit: Visit, fits: dict[str, CounterFit]) ->
     first = visit.runs[0]
     fit = fits[first.id]
     return fits | {first.id: fit_counter([0.0], [0.0], fit.direction)}
+
+
+def _tied_through_landmarks(
+    visit: Visit, fits: dict[str, CounterFit], marks: dict[str, float]
+) -> tuple[dict[str, CounterFit], dict[str, float]]:
+    """A landmark known on a tied run gives its station, which ties the other runs that know it."""
+    for _ in visit.runs:
+        for run in visit.runs:
+            for known in run.known_points if fits[run.id].tied else ():
+                if known.landmark and known.landmark not in marks:
+                    marks = marks | {known.landmark: fits[run.id].station(known.counter_ft)}
+        loose = [run for run in visit.runs if not fits[run.id].tied]
+        fits = fits | {run.id: _fit(run, marks) for run in loose}
+    return fits, marks
 
 
 def _landmarks_from_sightings(

@@ -30,7 +30,10 @@ class Analyst:
         self.page, self.address = page, address
         self.errors: list[str] = []
         page.on("pageerror", lambda error: self.errors.append(str(error)))
-        page.on("console", lambda m: self.errors.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
+        page.on(
+            "console",
+            lambda m: self.errors.append(m.text) if m.type == "error" and "status of 4" not in m.text else None,
+        )
 
     def home(self) -> None:
         self.page.goto(self.address)

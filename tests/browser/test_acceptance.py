@@ -75,7 +75,14 @@ def test_sixteen_close_footages_several_at_one_place(analyst: Analyst) -> None:
     expect(analyst.page.get_by_label("Lines kept as said")).to_have_count(0)
     expect(analyst.verdict).to_have_text("Not serviceable")
     words = printed(analyst)
-    for what in ("break, shattered", "hole, 1 in", "soil seen, still", "roots, large", "cracked bell, hairline", "patch bad, edge lifted"):
+    for what in (
+        "break, shattered",
+        "hole, 1 in",
+        "soil seen, still",
+        "roots, large",
+        "cracked bell, hairline",
+        "patch bad, edge lifted",
+    ):
         assert what in words
     assert "break at 37 ft: the shell has failed (rating 5)" in words
     assert len(re.findall(r"± \d", words)) >= 18

@@ -17,7 +17,7 @@ def test_laterals_shows_five_samples_with_strip_verdict_and_feet(analyst: Analys
     start = rows.filter(has_text="start here")
     expect(start).to_contain_text("Quillet Lane 22")
     expect(start).to_contain_text("Not serviceable")
-    expect(start).to_contain_text("4 repair".split()[1])
+    expect(start).to_contain_text("repair")
     expect(rows.filter(has_text="Ferris Mews 9")).to_contain_text("length not known")
     assert analyst.page.locator("tbody tr svg rect").count() > 20
     analyst.page.get_by_label("Search by name").fill("harrow")
@@ -48,7 +48,7 @@ def test_start_here_is_finished_by_typing_its_notes_and_ends_at_its_page(analyst
     analyst.step("Report")
     page = analyst.page.locator("[data-page]")
     expect(page).to_contain_text("Quillet Lane 22")
-    expect(page).to_contain_text("Water at rest 50.0–56.1 ft: 1.0 in".replace("56.1", "56.0"))
+    expect(page).to_contain_text("Water at rest 50.0–56.0 ft: 1.0 in")
 
 
 def test_the_reading_shows_before_enter_and_the_consequence_after(analyst: Analyst) -> None:
@@ -93,14 +93,16 @@ def test_every_kind_of_position_lands_in_the_table(analyst: Analyst) -> None:
         ("hole", "20.0"), ("wear", "30.0–34.0"), ("crack", "38.0"), ("roots", "41.0"), ("scale", "all along"), ("offset", "41.0…60.0"),
     ):  # fmt: skip
         expect(analyst.row(words)).to_contain_text(where)
-    expect(analyst.row("open")).to_contain_text("order only")
+    expect(analyst.row("open")).to_contain_text("12.0")  # the fence's own station comes from the counter
     analyst.step("Set up")
     expect(analyst.page.get_by_text("old fence").first).to_be_visible()
 
 
 def test_edit_in_place_unsure_alternatives_delete_undo_and_redo_after_a_reload(analyst: Analyst) -> None:
     analyst.new("Bramble Way 6")
-    analyst.paste("run A front cleanout 4in clay, facing main, counts to main\n20 hole 1in\n25 crack|coupling top\n40 main")
+    analyst.paste(
+        "run A front cleanout 4in clay, facing main, counts to main\n20 hole 1in\n25 crack|coupling top\n40 main"
+    )
     expect(analyst.row("crack or coupling")).to_contain_text("second look")
     analyst.row("hole").click()
     analyst.row("hole").get_by_role("button", name="edit").click()
@@ -148,7 +150,9 @@ def test_set_up_turns_stations_and_clocks_at_once_and_keeps_what_was_said(analys
     expect(analyst.row("offset")).to_contain_text("offset, drop")
 
 
-def test_judge_shows_rows_three_ways_ponds_digs_and_takes_an_override_with_a_reason(analyst: Analyst, samples: int) -> None:
+def test_judge_shows_rows_three_ways_ponds_digs_and_takes_an_override_with_a_reason(
+    analyst: Analyst, samples: int
+) -> None:
     analyst.home()
     analyst.page.get_by_role("link", name="Thistle Court 5").click()
     analyst.step("Judge")
@@ -171,7 +175,9 @@ def test_judge_shows_rows_three_ways_ponds_digs_and_takes_an_override_with_a_rea
     analyst.page.get_by_role("option", name="2 note").click()
     analyst.page.get_by_label("Reason for the rating").fill("cleaned on the day")
     analyst.page.get_by_role("button", name="Set", exact=True).click()
-    expect(ratings.locator("tr", has_text="roots, ball")).to_contain_text("set by the analyst: cleaned on the day; computed 4")
+    expect(ratings.locator("tr", has_text="roots, ball")).to_contain_text(
+        "set by the analyst: cleaned on the day; computed 4"
+    )
     analyst.choose("Heavy iron wear", "replace on sight")
     expect(analyst.page.get_by_role("region", name="Verdict")).to_contain_text("(house rule)")
 

@@ -40,7 +40,13 @@ def test_the_same_record_always_gives_the_same_assessment(record: Lateral) -> No
 
 def test_segments_come_from_transitions_and_carry_the_bore(record: Lateral) -> None:
     iron, clay = assess(record).segments
-    assert (iron.material, iron.bore_in, clay.material, clay.bore_in, clay.bore_carried) == ("cast_iron", 4, "clay", 4, True)
+    assert (iron.material, iron.bore_in, clay.material, clay.bore_in, clay.bore_carried) == (
+        "cast_iron",
+        4,
+        "clay",
+        4,
+        True,
+    )
     assert (iron.start_ft, clay.end_ft) == pytest.approx((0, 147))
     assert iron.end_ft == clay.start_ft == pytest.approx(21)
 
@@ -84,7 +90,11 @@ def test_digs_are_for_the_break_and_the_belly_with_depth_where_read(record: Late
 
 
 def test_not_reaching_the_main_is_a_finding() -> None:
-    a = assess(record_from_page("run A cleanout 4in clay, facing main, counts to main\n52 stopped hard tee, main about 12 on (manhole)")[0])
+    a = assess(
+        record_from_page(
+            "run A cleanout 4in clay, facing main, counts to main\n52 stopped hard tee, main about 12 on (manhole)"
+        )[0]
+    )
     assert a.verdict.verdict == "further_look"
     assert a.unseen_ft == pytest.approx(12)
     assert (a.main_low_ft, a.main_high_ft) == pytest.approx((62.2, 65.8))
@@ -100,7 +110,9 @@ def test_an_override_stands_beside_what_was_computed(record: Lateral) -> None:
 
 
 def test_unsure_stays_out_of_worst_and_verdict_but_on_the_second_look_list() -> None:
-    a = assess(record_from_page("run A cleanout 4in clay, facing main, counts to main\n20 break? shattered\n40 main")[0])
+    a = assess(
+        record_from_page("run A cleanout 4in clay, facing main, counts to main\n20 break? shattered\n40 main")[0]
+    )
     assert a.line.worst is None
     assert a.verdict.verdict == "serviceable"
     assert a.findings[0].second_look
@@ -137,7 +149,25 @@ def test_a_page_keeps_every_line_read_or_not() -> None:
 
 
 @settings(max_examples=60, deadline=None)
-@given(st.lists(st.sampled_from([*PAGE.splitlines(), "next roots slight", "+3 hole 1in", "zorp frob", "12-6 x", "all clay: roots slight each joint", "same?", "?", ";;", "roots same"]), max_size=14))
+@given(
+    st.lists(
+        st.sampled_from(
+            [
+                *PAGE.splitlines(),
+                "next roots slight",
+                "+3 hole 1in",
+                "zorp frob",
+                "12-6 x",
+                "all clay: roots slight each joint",
+                "same?",
+                "?",
+                ";;",
+                "roots same",
+            ]
+        ),
+        max_size=14,
+    )
+)
 def test_any_page_is_assessed_and_nothing_is_dropped(lines: list[str]) -> None:
     record, read = record_from_page("\n".join(lines))
     assert len(read) == len(lines)
@@ -191,7 +221,10 @@ def test_three_answers_make_a_record() -> None:
         ({"site": {"name": ""}}, "site.name"),
         ({"site": {"name": "x", "colour": 1}}, "site.colour"),
         ({"version": 2, "site": {"name": "x"}}, "version"),
-        ({"site": {"name": "x"}, "visits": [{"id": "v", "runs": [{"id": "A", "bottom_at": 13}]}]}, "visits[0].runs[0].bottom_at"),
+        (
+            {"site": {"name": "x"}, "visits": [{"id": "v", "runs": [{"id": "A", "bottom_at": 13}]}]},
+            "visits[0].runs[0].bottom_at",
+        ),
         ({"site": {"name": "x"}, "visits": []}, "visits"),
         ({"site": {"name": "x"}, "overrides": [{"reason": "because"}]}, "overrides[0]"),
     ],

@@ -143,7 +143,10 @@ POSITIONS = st.one_of(
     ),
     st.builds(lambda v: RelativePosition(distance=Amount(likely=v, unit="ft")), NUMBERS),
     st.just(RelativePosition()),
-    st.builds(lambda v: LandmarkPosition(landmark="old oak", distance=Amount(likely=v, unit="ft"), side="short_of", measured="ground"), NUMBERS),
+    st.builds(
+        lambda v: LandmarkPosition(landmark="oak", distance=Amount(likely=v, unit="ft"), side="short_of", measured="ground"),
+        NUMBERS,
+    ),
 )  # fmt: skip
 
 
@@ -155,7 +158,10 @@ def sightings(draw: st.DrawFn) -> Sighting:
     unit = {"opening": "in", "extent": "ft", "angle": "deg", "depth": "in"}.get(kind.measure, "pct")
     sizes = [st.none()]
     if kind.measure != "none":
-        sizes += [amounts(unit), st.sampled_from(list(SCHEME.words[kind.measure])).map(lambda w: Amount(form="word", word=w))]
+        sizes += [
+            amounts(unit),
+            st.sampled_from(list(SCHEME.words[kind.measure])).map(lambda w: Amount(form="word", word=w)),
+        ]
     clocks = [
         st.none(),
         st.just(Clock(all_round=True)),

@@ -47,7 +47,12 @@ def test_a_position_with_feet_has_its_station(line: str, station: float, end: fl
 def test_loose_words_widen_the_band_and_ground_is_looser_than_cable() -> None:
     bands = [
         found(assessed(RUN + line, curb=60.0), "hole").band_ft
-        for line in ("24 hole 1in", "~24 hole 1in", "5 ft short of curb: hole 1in", "5 ft short of curb, on the ground: hole 1in")
+        for line in (
+            "24 hole 1in",
+            "~24 hole 1in",
+            "5 ft short of curb: hole 1in",
+            "5 ft short of curb, on the ground: hole 1in",
+        )
     ]
     assert bands[0] < bands[1]
     assert bands[2] < bands[3]
@@ -104,7 +109,10 @@ def test_zeroed_at_the_main_the_main_is_the_datum(run: str, counter: float, stat
 
 def test_ninety_foot_line_zeroed_at_the_main_with_a_known_access() -> None:
     """Handbook 2.1: 90 ft line, 25 is station 65 from the access."""
-    a = assessed("run A yard cleanout, facing main, counts to house, zero at main\n90 = yard cleanout\n25 hole 1in", yard_cleanout=-90)
+    a = assessed(
+        "run A yard cleanout, facing main, counts to house, zero at main\n90 = yard cleanout\n25 hole 1in",
+        yard_cleanout=-90,
+    )
     assert found(a, "hole").station_ft == pytest.approx(-25)
     assert found(a, "hole").station_ft + 90 == pytest.approx(65)
 
@@ -144,3 +152,12 @@ def test_raw_counters_and_words_are_kept_whatever_the_run_does() -> None:
     assert turned.visits[0].sightings == record.visits[0].sightings
     f = found(assess(turned), "hole")
     assert (f.counter, f.clock_seen, f.said) == ("40", "2-3", "40 hole 1in 2-3")
+
+
+def test_a_landmark_known_on_one_run_ties_another_that_knows_it() -> None:
+    a = assessed(
+        RUN + "30 = old fence\n35 hole 1in\n"
+        "run B street cleanout, facing house, counts to house, zero at street cleanout\n20 = old fence\n10 crack hairline"
+    )
+    assert found(a, "hole").station_ft == pytest.approx(35)
+    assert found(a, "crack").station_ft == pytest.approx(40)  # the fence is at 30, ten feet up from the crack

@@ -8,7 +8,7 @@ from hypothesis.extra.numpy import arrays
 from skimage.morphology import reconstruction
 
 from bellstone.core.errors import DomainError
-from bellstone.core.ponding import pool_level, ponds
+from bellstone.core.ponding import ponds, pool_level
 from bellstone.core.sag import sag_estimate, sag_from_pond
 from bellstone.core.water import RestReading, ponds_at_rest
 

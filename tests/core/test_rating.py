@@ -120,7 +120,10 @@ def test_an_unknown_bore_is_tried_at_the_usual_three() -> None:
 
 def sizes(kind: str) -> list[Amount]:
     unit = {"opening": "in", "extent": "ft", "angle": "deg", "depth": "in"}.get(SCHEME.kinds[kind].measure, "pct")
-    return [Amount(likely=v, unit=unit) for v in (0.01, 0.1, 0.25, 0.5, 1, 2, 4, 5, 8, 10, 15, 20, 25, 30, 33, 40, 50, 60, 80, 99)]
+    return [
+        Amount(likely=v, unit=unit)
+        for v in (0.01, 0.1, 0.25, 0.5, 1, 2, 4, 5, 8, 10, 15, 20, 25, 30, 33, 40, 50, 60, 80, 99)
+    ]
 
 
 @pytest.mark.parametrize("kind", [k for k, v in SCHEME.kinds.items() if v.rating])
@@ -129,7 +132,17 @@ def test_every_kind_form_bore_and_size_has_a_rating_that_never_falls_with_size(k
     for form, bore, head in itertools.product(forms, BORES, (None, "stopped")):
         last = 0
         for size in sizes(kind):
-            s = Sighting(id="s", item="i", line="l", position=OrderPosition(), kind=kind, form=form, size=size, water="rest", head=head)
+            s = Sighting(
+                id="s",
+                item="i",
+                line="l",
+                position=OrderPosition(),
+                kind=kind,
+                form=form,
+                size=size,
+                water="rest",
+                head=head,
+            )
             found = rate(s, bore, "clay", SCHEME)
             assert isinstance(found, Rating), (kind, form, bore, size, found)
             assert last <= found.likely <= 5, (kind, form, bore, size)
@@ -143,7 +156,15 @@ def test_words_of_size_never_rate_lower_as_they_grow(kind: str) -> None:
     order = [w for w in ("slight", "small", "medium", "large", "full") if w in words]
     last = 0
     for word in order:
-        s = Sighting(id="s", item="i", line="l", position=OrderPosition(), kind=kind, size=Amount(form="word", word=word), water="rest")
+        s = Sighting(
+            id="s",
+            item="i",
+            line="l",
+            position=OrderPosition(),
+            kind=kind,
+            size=Amount(form="word", word=word),
+            water="rest",
+        )
         found = rate(s, 4, "clay", SCHEME)
         assert isinstance(found, Rating) and found.likely >= last, (kind, word)
         last = found.likely

@@ -75,7 +75,14 @@ def test_ranges_give_ranges_and_items_without_a_station_still_count() -> None:
 
 @pytest.mark.parametrize(
     ("worst", "spread", "word"),
-    [(5, 0.2, "isolated"), (3, 0.4, "spread out"), (4, 0.5, "whole length"), (4, 0.4, "mixed"), (2, 0.1, "little"), (5, None, "not known")],
+    [
+        (5, 0.2, "isolated"),
+        (3, 0.4, "spread out"),
+        (4, 0.5, "whole length"),
+        (4, 0.4, "mixed"),
+        (2, 0.1, "little"),
+        (5, None, "not known"),
+    ],
 )
 def test_what_disagreement_means(worst: int, spread: float | None, word: str) -> None:
     assert word in disagreement(worst, spread)
@@ -164,7 +171,9 @@ def test_close_needs_share_one_dig_and_depth_is_weighted() -> None:
     assert weighted_depth([], 10) is None
 
 
-@pytest.mark.parametrize(("depth", "flags"), [(3.9, []), (4.0, ["4 ft"]), (5.0, ["5 ft", "4 ft"]), (21.0, ["over 20", "4 ft"])])
+@pytest.mark.parametrize(
+    ("depth", "flags"), [(3.9, []), (4.0, ["4 ft"]), (5.0, ["5 ft", "4 ft"]), (21.0, ["over 20", "4 ft"])]
+)
 def test_depth_flags(depth: float, flags: list[str]) -> None:
     """US federal excavation thresholds, from memory (handbook 2.11)."""
     said = " ".join(excavation_flags(depth))

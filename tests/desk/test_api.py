@@ -71,12 +71,17 @@ def test_undo_and_redo_walk_the_changes_and_a_new_edit_ends_redo(desk, lateral_i
     for forward in (1, 2):
         desk.send("POST", f"/{lateral_id}/redo", version=StoredLateral.objects.get().version)
         assert json.loads(StoredLateral.objects.get().record) == json.loads(texts[forward])
-    answer = desk.send("POST", f"/{lateral_id}/lines", {"text": "30 collapse"}, version=StoredLateral.objects.get().version).json()
+    answer = desk.send(
+        "POST", f"/{lateral_id}/lines", {"text": "30 collapse"}, version=StoredLateral.objects.get().version
+    ).json()
     assert answer["redo"] is None
 
 
 def test_patches_change_the_run_and_say_what_it_did(desk, logged) -> None:
-    change = {"operations": [{"op": "replace", "path": "/visits/0/runs/0/counts_up_towards", "value": "house"}], "words": "counts house"}
+    change = {
+        "operations": [{"op": "replace", "path": "/visits/0/runs/0/counts_up_towards", "value": "house"}],
+        "words": "counts house",
+    }
     answer = desk.send("PATCH", f"/{logged['id']}", change, version=2).json()
     assert "1 position moved, by up to 24.0 ft" in answer["said"]
     assert answer["record"]["visits"][0]["sightings"] == logged["record"]["visits"][0]["sightings"]
@@ -120,7 +125,9 @@ def test_a_note_at_the_side_goes_when_it_is_typed(desk, db) -> None:
 
 
 def test_the_file_opens_saves_and_loses_nothing(desk, db) -> None:
-    record, _ = record_from_page("run A cleanout 4in clay, facing main, counts to main\n12 roots 30%\nzorp\n40 main", "Elm Row 2")
+    record, _ = record_from_page(
+        "run A cleanout 4in clay, facing main, counts to main\n12 roots 30%\nzorp\n40 main", "Elm Row 2"
+    )
     text = lateral_file.dumps(record).encode()
     opened = desk.send("POST", "/file", text)
     assert opened.status_code == 201

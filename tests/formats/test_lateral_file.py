@@ -31,7 +31,14 @@ def test_there_are_five_samples_and_one_says_start_here() -> None:
 
 
 @settings(max_examples=50, deadline=None)
-@given(st.lists(st.sampled_from(["41.5 roots 70%", "zorp — ünïcode", "+3 hole", "12-6 x", 'note "quoted; kept"', "20-35 dry rest"]), max_size=8))
+@given(
+    st.lists(
+        st.sampled_from(
+            ["41.5 roots 70%", "zorp — ünïcode", "+3 hole", "12-6 x", 'note "quoted; kept"', "20-35 dry rest"]
+        ),
+        max_size=8,
+    )
+)
 def test_any_page_round_trips_through_the_file(lines: list[str]) -> None:
     record, _ = record_from_page("\n".join(lines))
     assert lateral_file.loads(lateral_file.dumps(record).encode()) == record

@@ -21,6 +21,7 @@ from bellstone.core.ids import next_id
 from bellstone.core.record import (
     Claim,
     CounterPosition,
+    Item,
     Landmark,
     LandmarkPosition,
     Lateral,
@@ -73,6 +74,7 @@ class Adder:
         }
         self.landmarks = list(lateral.landmarks)
         self.lines = list(lateral.lines)
+        self.items = list(lateral.items)
         self.claims = list(lateral.claims)
         self.recommendations = list(lateral.recommendations)
         self.added: list[str] = []
@@ -85,6 +87,7 @@ class Adder:
                 "visits": visits,
                 "landmarks": tuple(self.landmarks),
                 "lines": tuple(self.lines),
+                "items": tuple(self.items),
                 "claims": tuple(self.claims),
                 "recommendations": tuple(self.recommendations),
             }
@@ -155,9 +158,10 @@ class Adder:
     def _see(self, act: See, line: str, time_s: float | None) -> None:
         sighting = act.sighting
         self._landmark_of(sighting.position)
-        item = self._same_item(act) or next_id(
-            "i", [*(s.item for s in self.visit["sightings"]), *(i.id for i in self.lateral.items)]
-        )
+        same = self._same_item(act)
+        item = same if same and act.same_sure else self._next_item()
+        if same and not act.same_sure:  # "same?" is a proposal: two things until it is taken
+            self.items.append(Item(id=item, same_as=same))
         new = sighting.model_copy(
             update={
                 "id": self._next("s", "sightings"),
@@ -170,8 +174,11 @@ class Adder:
         )
         self._keep("sightings", new)
 
+    def _next_item(self) -> str:
+        return next_id("i", [*(s.item for s in self.visit["sightings"]), *(i.id for i in self.items)])
+
     def _same_item(self, act: See) -> str | None:
-        if act.same is None or not act.same_sure:
+        if act.same is None:
             return None
         seen: list[Sighting] = self.visit["sightings"]
         if act.same == "last":

@@ -91,11 +91,12 @@ def _read_run_piece(piece: str, tree: dict[str, Any], first: bool) -> str:
     patterns = (
         (r"(?:facing|faces)\s+(main|house|unknown)", "head_faces"),
         (r"counts?\s+(?:up\s+)?(?:to|towards)\s+(main|house|unknown)", "counts_up_towards"),
-        (r"water\s+(rest|trickle|sink|hose|flush|running|unknown)", "water"),
+        (r"water\s+(off|rest|trickle|sink|hose|flush|running|unknown)", "water"),
     )
     for pattern, slot in patterns:
         if match := re.fullmatch(pattern, piece, re.I):
-            tree[slot] = match[1].lower()
+            said = match[1].lower()
+            tree[slot] = "rest" if said == "off" else said
             return ""
     if match := re.fullmatch(r"zero(?:ed)?\s+(?:at\s+)?(?:the\s+)?(.+)", piece, re.I):
         tree["zero_at"] = match[1].strip()
@@ -223,10 +224,12 @@ def _flush(text: str) -> Special | None:
         return [], [Question(text="How did the water move?", start=0, end=len(text), choices=choices)]
     found = re.search(rf"{NUMBER}\s*gal", rest, re.I)
     amount = amount_at(rest, found.start()) if found else None
-    fixture = re.sub(rf"{result}|{NUMBER}\s*gal\b|,", " ", rest, flags=re.I).strip()
+    left = re.search(r"\bleft\s+(?:behind\s+)?(?P<what>\w+)", rest, re.I)
+    taken = rf"{result}|{NUMBER}\s*gal\b|,|\bleft\s+(?:behind\s+)?\w+"
+    fixture = re.sub(taken, " ", rest, flags=re.I).strip()
     tree = {
         "id": NEW, "fixture": re.sub(r"\s+", " ", fixture)[:80], "result": result.replace(" ", "_"),
-        "gallons": amount[0] if amount else None, "said": text,
+        "gallons": amount[0] if amount else None, "left_behind": left["what"] if left else "", "said": text,
     }  # fmt: skip
     return [Flush(test=FlushTest.model_validate(tree))], []
 

@@ -31,7 +31,7 @@ UNIT_WORDS = frozenset({"in", "ft", "deg", "gal", "min"})
 
 FREE_TEXT_KINDS = frozenset({
     "note", "stopped", "met", "counter_reset", "skid", "head_changed", "forced", "cutter", "rolled", "surface",
-    "property_line", "located",
+    "property_line", "located", "repair",
 })  # fmt: skip
 
 

@@ -33,6 +33,12 @@ export default function SetupView({ desk }: { desk: Desk }) {
       {runs.map((run, index) => (
         <RunForm key={run.id} desk={desk} run={run} path={`/visits/${visit}/runs/${index}`} />
       ))}
+      {runs.length > 0 && (
+        <p className="quiet">
+          Another run is a line in the Log: “run B two-way cleanout 4in iron, facing house, counts to house, bottom at
+          9”.
+        </p>
+      )}
     </div>
   );
 }
