@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 
 import numpy as np
+from numpy.typing import NDArray
 
 from bellstone.core.assessment import (
     Assessment,
@@ -17,7 +18,7 @@ from bellstone.core.coverage import Coverage, coverage_of, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
 from bellstone.core.findings import Resolved, resolve
 from bellstone.core.materials import MATERIALS
-from bellstone.core.placing import place_visit
+from bellstone.core.placing import Placing, place_visit
 from bellstone.core.record import Lateral, Sighting, Visit
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.scheme.rating import Rating
@@ -57,7 +58,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None) -> Assessment:
     found = ponds_at_rest(_rest_readings(rows, scheme), lateral.lines[0].grade_pct)
     seen_ft = coverage.seen_ft if coverage.start is not None and coverage.seen_ft > 0 else None
     counted = [r for r in rows if _counts(r)]
-    depths = _depths(lateral, visit)
+    depths = _depths(visit, placing)
     main = lateral.lines[0].datum
     reads_from_main = any(m.name == main and m.kind == "main" for m in lateral.landmarks)
     order_only = coverage.start is None
@@ -303,14 +304,14 @@ def _rest_readings(rows: Sequence[Resolved], scheme: Scheme) -> list[RestReading
     return out
 
 
-def _depths(lateral: Lateral, visit: Visit) -> list[tuple[DepthShown, DepthAt | None]]:
+def _depths(visit: Visit, placing: Placing) -> list[tuple[DepthShown, DepthAt | None]]:
     """Depth readings with where they are; sigma max(0.10 ft, 5 % of the depth), doubled if suspect."""
-    places = _place_depths(lateral, visit)
     out = []
     for reading in visit.depths:
         depth = reading.depth_ft.likely or 0.0
         sigma = max(0.10, 0.05 * depth) * (2 if reading.suspect else 1)
-        station = places.get(reading.id)
+        place = placing.places[reading.id]
+        station = place.station if place.how == "station" else None
         shown = DepthShown(
             id=reading.id,
             station_ft=station,
@@ -321,16 +322,6 @@ def _depths(lateral: Lateral, visit: Visit) -> list[tuple[DepthShown, DepthAt | 
         )
         out.append((shown, DepthAt(station, depth, sigma) if station is not None and not reading.failed else None))
     return out
-
-
-def _place_depths(lateral: Lateral, visit: Visit) -> dict[str, float]:
-    """Stations of the depth readings, placed as if each were the newest sighting of its run."""
-    proxies = tuple(
-        Sighting(id=d.id, item=d.id, line=d.line, run=d.run, position=d.position, kind="located") for d in visit.depths
-    )
-    placed = place_visit(lateral, visit.model_copy(update={"sightings": (*visit.sightings, *proxies)}))
-    stations = ((p.id, placed.places[p.id]) for p in proxies)
-    return {key: place.station for key, place in stations if place.how == "station" and place.station is not None}
 
 
 def _needs_dig(r: Resolved) -> bool:
@@ -383,31 +374,40 @@ def _section(
     count = min(int((coverage.end - coverage.start) / SECTION_STEP_FT) + 2, SECTION_LIMIT)
     items = [r.place.station for r in rows if r.place.how == "station" and r.place.station is not None]
     x = np.unique(np.round(np.concatenate([np.linspace(coverage.start, coverage.end, count), items]), 3))
-    water = [_water_at(float(s), found) for s in x]
     read = sorted((d.station, d.depth) for _, d in depths if d is not None)
     starts = np.asarray([s.start if s.start is not None else -1e9 for s in segments])
     which = np.clip(np.searchsorted(np.maximum.accumulate(starts), x, side="right") - 1, 0, len(segments) - 1)
+    water = _water_along(x, found)
     return SectionTable(
-        station_ft=tuple(float(s) for s in x),
-        segment=tuple(int(i) for i in which),
-        water_in=tuple(w[0] for w in water),
-        water_low_in=tuple(w[1] for w in water),
-        water_high_in=tuple(w[2] for w in water),
-        invert_depth_ft=tuple(_depth_between(float(s), read) for s in x),
+        station_ft=tuple(x.tolist()),
+        segment=tuple(which.tolist()),
+        water_in=_or_none(water[0]),
+        water_low_in=_or_none(water[1]),
+        water_high_in=_or_none(water[2]),
+        invert_depth_ft=_or_none(_depth_between(x, read)),
     )
 
 
-def _water_at(station: float, found: Sequence[PondFound]) -> tuple[float | None, float | None, float | None]:
+def _water_along(x: NDArray[np.float64], found: Sequence[PondFound]) -> NDArray[np.float64]:
+    """Depth at rest, its low and its high at each station [in], shape (3, n); NaN where there is no pond."""
+    water = np.full((3, x.size), np.nan)
     for pond in found:
-        if pond.start_ft <= station <= pond.end_ft:
-            xs, ds = zip(*pond.shape, strict=True)
-            share = float(np.interp(station, xs, ds)) / pond.depth_in
-            return share * pond.depth_in, share * pond.depth_low_in, share * pond.depth_high_in
-    return None, None, None
+        inside = (x >= pond.start_ft) & (x <= pond.end_ft)
+        stations, depths = zip(*pond.shape, strict=True)
+        share = np.interp(x[inside], stations, depths) / pond.depth_in
+        for row, depth in enumerate((pond.depth_in, pond.depth_low_in, pond.depth_high_in)):
+            water[row, inside] = share * depth
+    return water
 
 
-def _depth_between(station: float, read: Sequence[tuple[float, float]]) -> float | None:
-    """Depth between two readings, in a straight line; none beyond them."""
-    if not read or not read[0][0] <= station <= read[-1][0]:
-        return None
-    return float(np.interp(station, [s for s, _ in read], [d for _, d in read]))
+def _depth_between(x: NDArray[np.float64], read: Sequence[tuple[float, float]]) -> NDArray[np.float64]:
+    """Depth between two readings, in a straight line [ft]; NaN beyond them."""
+    if not read:
+        return np.full(x.size, np.nan)
+    stations, depths = zip(*read, strict=True)
+    return np.asarray(np.interp(x, stations, depths, left=np.nan, right=np.nan), dtype=float)
+
+
+def _or_none(column: NDArray[np.float64]) -> tuple[float | None, ...]:
+    """A column for the payload, which has no NaN; three places are more than any tape reads."""
+    return tuple(None if v != v else round(v, 3) for v in column.tolist())

@@ -9,6 +9,7 @@ from bellstone.core.record import (
     Amount,
     BetweenPosition,
     CounterPosition,
+    DepthReading,
     LandmarkPosition,
     Lateral,
     Position,
@@ -27,6 +28,7 @@ ABOUT_FT = 1.0  # sigma of a footage said "about": working value
 NEAR_FT = 1.5  # sigma of "near" a landmark: working value
 GROUND_SHARE = 0.05  # a distance along the ground is not the cable's: working value
 ROOT_12 = 12**0.5
+NO_RUN = fit_counter([0.0], [0.0], 1)  # footages said on no run count from the datum, with the flow
 RANGE_TO_SIGMA = 3.3  # a range spans 5-95 % of a normal: 2 x 1.645, handbook 02
 
 
@@ -78,7 +80,7 @@ class RunTie(Rec):
 
 @dataclass(frozen=True, slots=True)
 class Placing:
-    """Every sighting's place, and how each run is tied."""
+    """Every sighting's and depth reading's place, and how each run is tied."""
 
     places: dict[str, Place]
     fits: dict[str, CounterFit]
@@ -105,11 +107,19 @@ def place_visit(lateral: Lateral, visit: Visit) -> Placing:
     fits = _default_tie(lateral, visit, fits)
     marks = _landmarks_from_sightings(lateral, visit, fits, marks)
     fits, marks = _tied_through_landmarks(visit, fits, marks)
-    direct = {s.id: _direct(s, s.position, runs, fits, marks) for s in visit.sightings}
-    chained = _chain(visit.sightings, runs, {k: v for k, v in direct.items() if v is not None})
-    ordered = _in_order(visit.sightings, runs, chained)
+    # a depth from the surface has a place like any sighting; told after them, it moves none
+    said = (*visit.sightings, *(_as_sighting(d) for d in visit.depths))
+    direct = {s.id: _direct(s, s.position, runs, fits, marks) for s in said}
+    chained = _chain(said, runs, {k: v for k, v in direct.items() if v is not None})
+    ordered = _in_order(said, runs, chained)
     ties = tuple(_tie(lateral, run, fits[run.id]) for run in visit.runs)
     return Placing(ordered, fits, ties, marks)
+
+
+def _as_sighting(reading: DepthReading) -> Sighting:
+    return Sighting(
+        id=reading.id, item=reading.id, line=reading.line, run=reading.run, position=reading.position, kind="located"
+    )
 
 
 def _landmark_stations(lateral: Lateral) -> dict[str, float]:
@@ -203,7 +213,7 @@ def _direct(
 ) -> Place | None:
     match position:
         case CounterPosition(counter=counter, to=to):
-            fit = fits.get(s.run or "", fit_counter([0.0], [0.0], 1))
+            fit = fits.get(s.run or "", NO_RUN)
             return _from_counter(fit, counter, to, s.run or "the only run")
         case StationPosition(station=station, to=to):
             end = _middle(to) if to else None
@@ -211,7 +221,7 @@ def _direct(
                 "station", "station given", _middle(station), _spread(station), end, _spread(to) if to else 0.0
             )
         case BetweenPosition(low=low, high=high):
-            fit = fits.get(s.run or "", fit_counter([0.0], [0.0], 1))
+            fit = fits.get(s.run or "", NO_RUN)
             a, b = fit.station(_middle(low)), fit.station(_middle(high))
             sigma = hypot(abs(b - a) / ROOT_12, fit.sigma((_middle(low) + _middle(high)) / 2))
             return Place(

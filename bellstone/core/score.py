@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from math import exp
 from typing import Literal
 
+import numpy as np
+
 from bellstone.core.errors import DomainError
 from bellstone.core.record import Rec
 from bellstone.core.scheme import ASPECTS, Aspect
@@ -106,13 +108,14 @@ def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
 
 def _sweep(stretches: list[tuple[float, float, float]]) -> float:
     """Integral of the largest weight present along the line."""
-    cuts = sorted({x for a, b, _ in stretches for x in (a, b)})
-    total = 0.0
-    active = sorted(stretches)
-    for left, right in zip(cuts, cuts[1:], strict=False):
-        here = [w for a, b, w in active if a <= left and b >= right]
-        total += max(here, default=0.0) * (right - left)
-    return total
+    if not stretches:
+        return 0.0
+    spans = np.asarray(stretches)
+    cuts = np.unique(spans[:, :2])
+    largest = np.zeros(cuts.size)
+    for (a, b), weight in zip(np.searchsorted(cuts, spans[:, :2]), spans[:, 2], strict=True):
+        largest[a:b] = np.maximum(largest[a:b], weight)
+    return float(largest[:-1] @ np.diff(cuts))
 
 
 def score(items: Sequence[Rated], seen_ft: float | None, own_soundness: bool = True) -> Score:

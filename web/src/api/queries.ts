@@ -34,10 +34,13 @@ export const useDeskQuery = (id: number) => useQuery(deskOptions(id));
 type At = { params: { path: { lateral_id: number }; header: { 'If-Match': number } } };
 export type Edit = (at: At) => Promise<Desk>;
 
+export const editKey = (id: number) => ['edit', id];
+
 /** One edit after another, each with the version it saw; the answer is the whole new desk. */
 export function useEdit(id: number) {
   const client = useQueryClient();
   return useMutation({
+    mutationKey: editKey(id),
     scope: { id: `edit-${id}` },
     mutationFn: (edit: Edit) => {
       const desk = client.getQueryData(deskOptions(id).queryKey);

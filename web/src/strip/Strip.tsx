@@ -1,4 +1,4 @@
-import { type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
+import { memo, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
 import type { Step } from '../router';
 import { shownFt } from './get-axis';
 import classes from './Strip.module.css';
@@ -63,7 +63,8 @@ function Row({
   );
 }
 
-export function Strip({ step }: { step: Step }) {
+/** Drawn again when the strip's own state changes, not when the desk around it does. */
+export const Strip = memo(function Strip({ step }: { step: Step }) {
   const strip = useStrip();
   const { assessment, left, axis, cursor } = strip;
   const onKey = useStripKeys(strip);
@@ -117,7 +118,7 @@ export function Strip({ step }: { step: Step }) {
       )}
     </div>
   );
-}
+});
 
 /** Wheel zooms at the pointer, sideways pans; a plain listener, for React's cannot stop the page. */
 function useWheel(box: React.RefObject<HTMLDivElement | null>, strip: StripState) {

@@ -88,23 +88,28 @@ export function useStripState(assessment: Assessment): StripState {
     },
     [assessment, axis, chosen, cursor, select],
   );
-  return {
-    assessment,
-    axis,
-    left,
-    cursor,
-    selected: chosen?.id ?? null,
-    select,
-    moveCursor,
-    zoomAt,
-    pan: (by) => setLeft(left + by),
-    fit: () => {
-      setScale(null);
-      setLeft(0);
-    },
-    show,
-    stepFinding,
-  };
+  const selected = chosen?.id ?? null;
+  // one value while nothing of it changed: what draws from it is not drawn again for a letter typed
+  return useMemo(
+    () => ({
+      assessment,
+      axis,
+      left,
+      cursor,
+      selected,
+      select,
+      moveCursor,
+      zoomAt,
+      pan: (by: number) => setLeft(left + by),
+      fit: () => {
+        setScale(null);
+        setLeft(0);
+      },
+      show,
+      stepFinding,
+    }),
+    [assessment, axis, left, cursor, selected, select, moveCursor, zoomAt, show, stepFinding],
+  );
 }
 
 /** Where the eye should go first: the worst finding. */

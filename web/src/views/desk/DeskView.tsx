@@ -12,7 +12,7 @@ import { Rating } from '../../theme/Rating';
 import { LogView } from '../log/LogView';
 import classes from './DeskView.module.css';
 import { Keys } from './Keys';
-import { type Sheet, SheetProvider, useSheetState } from './use-sheet';
+import { type Sheet, SheetProvider, useBusy, useSheetState } from './use-sheet';
 
 const SetupView = lazy(() => import('../setup/SetupView'));
 const JudgeView = lazy(() => import('../judge/JudgeView'));
@@ -87,6 +87,7 @@ function Opened({ desk, step }: { desk: Desk; step: Step }) {
 function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => void }) {
   const { assessment } = desk;
   const sound = assessment.line.soundness;
+  const busy = useBusy(desk.id);
   return (
     <header className={classes.top}>
       <Link to="/" className={classes.home}>
@@ -110,7 +111,7 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
       <Rating value={assessment.line.worst} />
       <span className={classes.gap} />
       <span className="quiet" role="status">
-        {sheet.busy ? 'saving…' : 'saved'}
+        {busy ? 'saving…' : 'saved'}
       </span>
       <Button
         size="compact-xs"

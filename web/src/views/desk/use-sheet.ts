@@ -1,28 +1,50 @@
-import { createContext, useContext, useState } from 'react';
+import { useIsMutating } from '@tanstack/react-query';
+import { createContext, useCallback, useContext, useMemo, useState, useSyncExternalStore } from 'react';
 import { type Desk, Refused } from '../../api/client';
-import { type Edit, useEdit } from '../../api/queries';
+import { type Edit, editKey, useEdit } from '../../api/queries';
+
+/** The line being typed: a store of its own, so that a letter redraws the line and nothing else. */
+interface EntryStore {
+  get: () => string;
+  set: (text: string) => void;
+  subscribe: (listener: () => void) => () => void;
+}
+
+function makeEntryStore(): EntryStore {
+  let text = '';
+  const listeners = new Set<() => void>();
+  return {
+    get: () => text,
+    set: (next) => {
+      text = next;
+      for (const listener of listeners) listener();
+    },
+    subscribe: (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+  };
+}
 
 export interface Sheet {
-  busy: boolean;
   /** Why the last change was refused, where and how to mend it; empty when it was taken. */
   refused: string;
   /** Sends an edit; true when it was taken. A refused one changes nothing. */
   send: (edit: Edit) => Promise<boolean>;
-  /** The line being typed: kept while steps change, and after a refusal. */
-  entry: string;
+  /** Kept while steps change, and after a refusal. */
+  entry: EntryStore;
+  /** Puts a text in the entry line and goes there. */
   type: (text: string) => void;
 }
 
 export function useSheetState(desk: Desk): Sheet {
-  const edit = useEdit(desk.id);
+  const { mutateAsync } = useEdit(desk.id);
   const [refused, setRefused] = useState('');
-  const [entry, setEntry] = useState('');
-  return {
-    busy: edit.isPending,
-    refused,
-    send: async (change) => {
+  const [entry] = useState(makeEntryStore);
+  const send = useCallback(
+    async (change: Edit) => {
       try {
-        await edit.mutateAsync(change);
+        await mutateAsync(change);
         setRefused('');
         return true;
       } catch (error) {
@@ -30,12 +52,22 @@ export function useSheetState(desk: Desk): Sheet {
         return false;
       }
     },
-    entry,
-    type: (text) => {
-      setEntry(text);
+    [mutateAsync],
+  );
+  return useMemo(() => {
+    const type = (text: string) => {
+      entry.set(text);
       document.querySelector<HTMLElement>('[data-entry]')?.focus();
-    },
-  };
+    };
+    return { refused, send, entry, type };
+  }, [refused, send, entry]);
+}
+
+export const useBusy = (id: number) => useIsMutating({ mutationKey: editKey(id) }) > 0;
+
+export function useEntry(): string {
+  const { entry } = useSheet();
+  return useSyncExternalStore(entry.subscribe, entry.get);
 }
 
 const inWords = (error: Refused) =>

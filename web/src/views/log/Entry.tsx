@@ -3,13 +3,14 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Desk, Preview } from '../../api/client';
 import { edits, readOptions } from '../../api/queries';
 import { useStrip } from '../../strip/use-strip';
-import { useSheet } from '../desk/use-sheet';
+import { useEntry, useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
 import { Underlined } from './Underlined';
 
 /** The line that is always there: letters echo at once, the server reads them at each key. */
 export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
-  const { entry, type, send, refused } = useSheet();
+  const { type, send, refused } = useSheet();
+  const entry = useEntry();
   const strip = useStrip();
   const [back, setBack] = useState(0);
   const { data, error } = useQuery({

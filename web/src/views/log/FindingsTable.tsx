@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import type { Desk, Finding } from '../../api/client';
 import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
@@ -13,6 +13,9 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   const { assessment } = desk;
   const strip = useStrip();
   const [editing, setEditing] = useState<string | null>(null);
+  const latest = useRef(strip);
+  latest.current = strip;
+  const select = useCallback((finding: Finding) => latest.current.select(finding), []);
   const reversedFrom = assessment.axis_words;
   if (assessment.findings.length === 0 && assessment.depths.length === 0)
     return <p className={classes.empty}>Nothing placed yet: type what you saw first, feet if you have them.</p>;
@@ -43,10 +46,10 @@ export function FindingsTable({ desk }: { desk: Desk }) {
               key={f.id}
               finding={f}
               index={i + 1}
-              desk={desk}
+              where={whereWords(desk, f)}
               on={strip.selected === f.id}
-              onSelect={() => strip.select(f)}
-              onEdit={() => setEditing(f.id)}
+              onSelect={select}
+              onEdit={setEditing}
             />
           ),
         )}
@@ -78,13 +81,13 @@ const raftStart = (desk: Desk, raft: string) => desk.assessment.axis.find((s) =>
 interface RowProps {
   finding: Finding;
   index: number;
-  desk: Desk;
+  where: string;
   on: boolean;
-  onSelect: () => void;
-  onEdit: () => void;
+  onSelect: (finding: Finding) => void;
+  onEdit: (id: string) => void;
 }
 
-function FindingRow({ finding: f, index, desk, on, onSelect, onEdit }: RowProps) {
+const FindingRow = memo(function FindingRow({ finding: f, index, where, on, onSelect, onEdit }: RowProps) {
   const { send } = useSheet();
   const row = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
@@ -93,10 +96,16 @@ function FindingRow({ finding: f, index, desk, on, onSelect, onEdit }: RowProps)
   const event = f.family === 'event' || f.family === 'feature';
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: PgUp, PgDn and the edit button do this by key
-    <tr ref={row} data-on={on || undefined} data-finding-row={f.id} onClick={onSelect} onDoubleClick={onEdit}>
+    <tr
+      ref={row}
+      data-on={on || undefined}
+      data-finding-row={f.id}
+      onClick={() => onSelect(f)}
+      onDoubleClick={() => onEdit(f.id)}
+    >
       <td className="quiet">{index}</td>
       <td className={classes.right} title={f.basis}>
-        <b>{whereWords(desk, f)}</b>
+        <b>{where}</b>
         {f.how === 'station' && f.band_ft != null && <span className="quiet"> ±{f.band_ft.toFixed(1)}</span>}
       </td>
       <td className={`${classes.right} quiet`}>{f.counter ? `${f.run ?? ''} ${f.counter}` : ''}</td>
@@ -122,7 +131,7 @@ function FindingRow({ finding: f, index, desk, on, onSelect, onEdit }: RowProps)
         {f.time_s != null ? `${Math.floor(f.time_s / 60)}:${String(Math.round(f.time_s % 60)).padStart(2, '0')}` : ''}
       </td>
       <td className={classes.acts}>
-        <button type="button" title="Edit in place" onClick={onEdit}>
+        <button type="button" title="Edit in place" onClick={() => onEdit(f.id)}>
           edit
         </button>
         <button
@@ -138,7 +147,7 @@ function FindingRow({ finding: f, index, desk, on, onSelect, onEdit }: RowProps)
       </td>
     </tr>
   );
-}
+});
 
 const clockShown = (f: Finding) =>
   f.clock_open
