@@ -33,6 +33,7 @@ from bellstone.core.verdict import Judged, VerdictResult, judge
 from bellstone.core.water import PondFound, RestReading, ponds_at_rest
 
 SECTION_STEP_FT = 0.25
+OPEN_END_FT = 2.0  # drawn past the last thing seen, so that an open end shows as one
 SECTION_LIMIT = 8000  # rows of the table; a longer line is sampled more coarsely
 
 
@@ -104,7 +105,8 @@ def _axis_end(coverage: Coverage) -> float | None:
     """The axis runs on to where the main is thought to be, so that what was not seen has room."""
     if coverage.end is None:
         return None
-    return max(coverage.end, coverage.main_high or coverage.end)
+    room = 0.0 if coverage.reached_main else OPEN_END_FT
+    return max(coverage.end + room, coverage.main_high or coverage.end)
 
 
 def _standing_rating(r: Resolved) -> Rating | None:

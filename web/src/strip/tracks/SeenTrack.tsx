@@ -11,7 +11,7 @@ export function SeenTrack({ height }: { height: number }) {
       {assessment.unseen.map((u) => {
         if (u.start_ft == null) return null;
         const a = axis.xOfStation(u.start_ft);
-        const b = u.end_ft != null ? axis.xOfStation(u.end_ft) : a;
+        const b = u.end_ft != null ? axis.xOfStation(u.end_ft) : Math.max(axis.width, a);
         return (
           <rect
             key={`${u.start_ft}${u.why}`}
