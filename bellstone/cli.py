@@ -63,7 +63,7 @@ def _assess(files: list[str], as_json: bool) -> int:
 def assessment_text(result: Assessment, lines: list[PageLine]) -> str:
     """The assessment for a terminal: verdict, reasons, findings in order of concern, digs, limits."""
     sound = f"soundness {result.line.soundness.likely:.0f}" if result.line.soundness else "soundness not known"
-    out = [f"{result.name}: {result.verdict.words} · {sound} · worst {result.line.worst or '–'}", ""]
+    out = [f"{result.name}: {result.verdict_stands} · {sound} · worst {result.line.worst or '–'}", ""]
     out += [f"  {reason.why}" for reason in result.verdict.reasons]
     out += ["", f"Findings, {result.axis_words}:"]
     for f in sorted(result.findings, key=lambda f: (-(f.rated or 0), f.order)):

@@ -29,7 +29,7 @@ from bellstone.core.segments import Segment, segments_named, segments_of
 from bellstone.core.stationing import Z_90
 from bellstone.core.suspicious import warnings_of
 from bellstone.core.units import IN_PER_FT
-from bellstone.core.verdict import Judged, VerdictResult, judge
+from bellstone.core.verdict import VERDICT_WORDS, Judged, VerdictResult, judge
 from bellstone.core.water import PondFound, RestReading, ponds_at_rest
 
 SECTION_STEP_FT = 0.25
@@ -64,6 +64,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None) -> Assessment:
     reads_from_main = any(m.name == main and m.kind == "main" for m in lateral.landmarks)
     order_only = coverage.start is None
     verdict = _line_verdict(lateral, visit, rows, coverage, scheme)
+    mine = next((o for o in lateral.overrides if o.item is None), None)
     return Assessment(
         scheme=scheme.label,
         house_rules=house_rule_words(lateral.site.house_rules),
@@ -78,6 +79,8 @@ def assess(lateral: Lateral, scheme: Scheme | None = None) -> Assessment:
         segments=tuple(_segment(s, rows, coverage, lateral, scheme, len(segments)) for s in segments),
         line=score(_rated(counted, segments), seen_ft),
         verdict=verdict,
+        verdict_stands=VERDICT_WORDS[mine.verdict] if mine and mine.verdict else verdict.words,
+        verdict_reason=mine.reason if mine else "",
         ponds=tuple(found),
         running_readings=tuple(r.finding.id for r in rows if r.unrated and r.unrated.needs_rest_reading),
         digs=tuple(_digs(rows, depths, segments)),

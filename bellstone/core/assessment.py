@@ -143,7 +143,9 @@ class Assessment(Rec):
     findings: tuple[Finding, ...]
     segments: tuple[SegmentResult, ...]
     line: Score
-    verdict: VerdictResult
+    verdict: VerdictResult  # as computed
+    verdict_stands: str  # the words that stand: the analyst's where one was set, else the computed
+    verdict_reason: str  # why the analyst set it; empty where nothing was set
     ponds: tuple[PondFound, ...]
     running_readings: tuple[str, ...]
     digs: tuple[Bracket, ...]

@@ -16,10 +16,10 @@ def consequence(before: Assessment | None, after: Assessment) -> str:
     'verdict Serviceable → Not serviceable'
     """
     if before is None:
-        return f"verdict {after.verdict.words}"
+        return f"verdict {after.verdict_stands}"
     bits = []
-    if before.verdict.words != after.verdict.words:
-        bits.append(f"verdict {before.verdict.words} → {after.verdict.words}")
+    if before.verdict_stands != after.verdict_stands:
+        bits.append(f"verdict {before.verdict_stands} → {after.verdict_stands}")
     for name, a, b in (
         ("worst", before.line.worst, after.line.worst),
         ("soundness", _whole(before), _whole(after)),

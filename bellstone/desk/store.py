@@ -72,7 +72,7 @@ def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:
     low = min((s.start_ft for s in spans if s.start_ft is not None), default=0.0)
     high = max((s.end_ft for s in spans if s.end_ft is not None), default=0.0)
     return {
-        "verdict_words": result.verdict.words,
+        "verdict_words": result.verdict_stands,
         "soundness": round(result.line.soundness.likely) if result.line.soundness else None,
         "worst": result.line.worst,
         "unseen_ft": result.unseen_ft,

@@ -178,6 +178,12 @@ def test_judge_shows_rows_three_ways_ponds_digs_and_takes_an_override_with_a_rea
     expect(ratings.locator("tr", has_text="roots, ball")).to_contain_text(
         "set by the analyst: cleaned on the day; computed 4"
     )
+    analyst.page.get_by_role("button", name="set it myself").click()
+    analyst.choose("Verdict", "Serviceable, note")
+    analyst.page.get_by_label("Reason", exact=True).fill("jetted and looked at again")
+    analyst.page.get_by_role("button", name="Set", exact=True).click()
+    expect(analyst.verdict).to_have_text("Serviceable, note")
+    expect(analyst.page.get_by_role("region", name="Verdict")).to_contain_text("Computed: Needs a further look")
     analyst.choose("Heavy iron wear", "replace on sight")
     expect(analyst.page.get_by_role("region", name="Verdict")).to_contain_text("(house rule)")
 

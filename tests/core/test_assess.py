@@ -148,7 +148,7 @@ def test_a_page_keeps_every_line_read_or_not() -> None:
     assert visit.sightings[1].unread == ("banana",)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     st.lists(
         st.sampled_from(

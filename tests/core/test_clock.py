@@ -68,3 +68,13 @@ def test_an_unknown_heading_is_refused_not_guessed() -> None:
 @pytest.mark.parametrize(("span", "holds"), [((4, 8), True), ((8, 4), False), ((11, 7), True), ((6, 6), True)])
 def test_whether_a_range_passes_the_invert(span: tuple[float, float], holds: bool) -> None:
     assert includes_six(*span) is holds
+
+
+@given(HOURS, HEADINGS)
+def test_turning_is_a_round_trip_no_two_hours_fall_together(bottom_at: int, heading: str) -> None:
+    assert {with_flow(hour, bottom_at, heading) for hour in range(1, 13)} == set(range(1, 13))
+
+
+@given(HOURS, HOURS)
+def test_seen_from_the_other_end_twice_is_as_seen_once(hour: int, bottom_at: int) -> None:
+    assert with_flow(with_flow(hour, bottom_at, "house"), 6, "house") == with_flow(hour, bottom_at, "main")

@@ -193,7 +193,7 @@ def without_said(value: Any) -> Any:
     return value
 
 
-@settings(max_examples=400, deadline=None)
+@settings(max_examples=400)
 @given(sightings())
 def test_the_grammar_reads_back_every_item_it_prints(sighting: Sighting) -> None:
     line = sighting_line(sighting)
@@ -203,7 +203,7 @@ def test_the_grammar_reads_back_every_item_it_prints(sighting: Sighting) -> None
     assert without_said(back.model_dump()) == without_said(sighting.model_dump()), line
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 @given(st.text(max_size=120))
 def test_no_text_breaks_the_reader_and_what_fails_points_inside_it(text: str) -> None:
     reading = read_line(text)

@@ -15,7 +15,7 @@ from bellstone.core.water import RestReading, ponds_at_rest
 PROFILES = arrays(float, st.integers(2, 120), elements=st.floats(-50, 50, allow_nan=False))
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 @given(PROFILES)
 def test_fill_is_grey_scale_reconstruction_by_erosion(invert: np.ndarray) -> None:
     """Against skimage.morphology.reconstruction with the outlet as seed (handbook 2.6 check a).
@@ -87,7 +87,6 @@ def test_what_is_no_pond_is_refused(bad: tuple[float, float, float]) -> None:
         sag_from_pond(*bad)
 
 
-@settings(deadline=None)
 @given(st.floats(0.3, 3.5), st.floats(2, 20), st.floats(0.2, 4))
 def test_a_reading_at_rest_comes_back_from_the_fill(depth_in: float, length: float, grade_pct: float) -> None:
     """The pond drawn is a fill, and it is as deep and as long as what was read."""

@@ -32,7 +32,7 @@ def test_the_way_it_counts_is_solved_from_two_points() -> None:
     assert fit_counter([0, 90], [0, 91], None).direction == 1
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.integers(0, 2**31))
 def test_truth_is_recovered_and_the_gross_error_named(state: int) -> None:
     """Random runs drawn from the model, one point of five off by 4 ft (16 sigma)."""

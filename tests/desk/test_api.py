@@ -151,7 +151,7 @@ JSON = st.recursive(
 )
 
 
-@settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=150, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.sampled_from(WRITES), JSON)
 def test_no_body_is_a_server_error(desk, lateral_id, write, body) -> None:
     method, path, _ = write

@@ -30,7 +30,7 @@ def test_there_are_five_samples_and_one_says_start_here() -> None:
     assert len(start[0].visits[-1].waiting) == 5
 
 
-@settings(max_examples=50, deadline=None)
+@settings(max_examples=50)
 @given(
     st.lists(
         st.sampled_from(
@@ -70,7 +70,7 @@ def test_a_bad_file_is_refused_with_place_and_mend(data: bytes) -> None:
     assert all(place and mend for place, mend in refused.value.problems)
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 @given(st.binary(max_size=300))
 def test_no_bytes_break_the_reader(data: bytes) -> None:
     try:

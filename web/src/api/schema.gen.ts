@@ -333,6 +333,10 @@ export interface components {
             segments: components["schemas"]["SegmentResult"][];
             line: components["schemas"]["Score"];
             verdict: components["schemas"]["VerdictResult"];
+            /** Verdict Stands */
+            verdict_stands: string;
+            /** Verdict Reason */
+            verdict_reason: string;
             /** Ponds */
             ponds: components["schemas"]["PondFound"][];
             /** Running Readings */

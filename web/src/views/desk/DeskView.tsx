@@ -98,8 +98,13 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
       </span>
       <span className="quiet">verdict</span>
       <b data-verdict className={classes.verdict}>
-        {assessment.verdict.words}
+        {assessment.verdict_stands}
       </b>
+      {assessment.verdict_reason && (
+        <span className="quiet" title={`Set by the analyst: ${assessment.verdict_reason}`}>
+          set; computed {assessment.verdict.words.toLowerCase()}
+        </span>
+      )}
       <span className="quiet">soundness</span>
       <b title="100 is sound; the lowest of shell, bore and fall">{sound ? Math.round(sound.likely) : 'not known'}</b>
       {sound && Math.round(sound.low) !== Math.round(sound.high) && (

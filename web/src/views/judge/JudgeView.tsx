@@ -46,12 +46,17 @@ function Verdict({ desk }: { desk: Desk }) {
   return (
     <section className={classes.block} aria-label="Verdict">
       <h2 className={classes.verdict}>
-        {verdict.words}{' '}
+        {desk.assessment.verdict_stands}{' '}
         <button type="button" className={classes.plain} onClick={() => setSetting((on) => !on)}>
           set it myself
         </button>
       </h2>
       {setting && <SetVerdict current={override} others={others} onDone={() => setSetting(false)} />}
+      {override && (
+        <p className={classes.note}>
+          Set by the analyst: {override.reason}. Computed: {verdict.words}, for these reasons.
+        </p>
+      )}
       <ul className={classes.reasons}>
         {verdict.reasons
           .filter((r) => r.verdict !== 'serviceable_note')
@@ -166,7 +171,6 @@ function RatingRow({
   const [setting, setSetting] = useState(false);
   return (
     <>
-      {/* biome-ignore lint/a11y/useKeyWithClickEvents: [ and ] on the strip do this by key */}
       <tr data-on={on || undefined} onClick={onSelect}>
         <td>
           <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} />

@@ -46,7 +46,6 @@ export function MiniStrip({ summary }: { summary: unknown }) {
         />
       ))}
       {ticks.map(([at, rating], i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: ticks have no name of their own
         <rect
           key={i}
           x={at - 2}

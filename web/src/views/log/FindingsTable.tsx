@@ -95,7 +95,6 @@ const FindingRow = memo(function FindingRow({ finding: f, index, where, on, onSe
   }, [on]);
   const event = f.family === 'event' || f.family === 'feature';
   return (
-    // biome-ignore lint/a11y/useKeyWithClickEvents: PgUp, PgDn and the edit button do this by key
     <tr
       ref={row}
       data-on={on || undefined}

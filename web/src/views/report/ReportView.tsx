@@ -9,7 +9,6 @@ import classes from './ReportView.module.css';
 /** One page to hand over: verdict, findings in order of concern, the strip, scope and limits, cautions, house rules. */
 export default function ReportView({ desk }: { desk: Desk }) {
   const { assessment: a, record } = desk;
-  const override = record.overrides?.find((o) => o.item == null);
   const shown = a.findings.filter((f) => f.rating || f.override || f.unrated);
   const rated = shown
     .filter((f) => f.rating || f.override)
@@ -42,16 +41,16 @@ export default function ReportView({ desk }: { desk: Desk }) {
             </p>
           </div>
           <div className={classes.verdict}>
-            <b>{override ? (VERDICT[override.verdict ?? ''] ?? a.verdict.words) : a.verdict.words}</b>
+            <b>{a.verdict_stands}</b>
             <p>
               soundness {a.line.soundness ? `${Math.round(a.line.soundness.likely)} of 100` : 'not known'} · worst{' '}
               <Rating value={a.line.worst} word />
             </p>
           </div>
         </header>
-        {override && (
+        {a.verdict_reason && (
           <p>
-            Set by the analyst: {override.reason} Computed: {a.verdict.words}.
+            Set by the analyst: {a.verdict_reason}. Computed: {a.verdict.words}.
           </p>
         )}
         <h2>Why</h2>
@@ -166,10 +165,3 @@ export default function ReportView({ desk }: { desk: Desk }) {
     </div>
   );
 }
-
-const VERDICT: Record<string, string> = {
-  serviceable: 'Serviceable',
-  serviceable_note: 'Serviceable, note',
-  further_look: 'Needs a further look',
-  not_serviceable: 'Not serviceable',
-};
