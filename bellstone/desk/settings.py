@@ -25,7 +25,6 @@ ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", *filter(None, os.environ.get
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
     "bellstone.desk",
 ]
 MIDDLEWARE = [
@@ -44,6 +43,7 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": DATA / "bellstone.sqlite3",
+        "CONN_MAX_AGE": None,  # opening the file and its pragmas costs more than most requests
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 20,
@@ -56,6 +56,7 @@ STATIC_URL = "/assets/"
 WEB_ROOT = BASE / "static_web"
 STATIC_ROOT = WEB_ROOT / "assets"
 WHITENOISE_MAX_AGE = 31536000
+SESSION_ENGINE = "django.contrib.sessions.backends.signed_cookies"  # nothing but who is signed in
 SESSION_COOKIE_SAMESITE = "Strict"
 CSRF_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = not LOCAL
