@@ -44,6 +44,11 @@ EXAMPLES: list[tuple[str, dict[str, Any]]] = [
     ("63 roots? large", {"kind": "roots", "sureness": "unsure"}),
     ("40 root every 4' joint", {"kind": "roots", "spacing_ft": 4.0}),
     ("40 offset up 1 1/2\" catches paper", {"kind": "offset", "catches": ("paper",)}),
+    ("46 tee", {"kind": "fitting", "form": "tee"}),
+    ("60 test wye", {"kind": "fitting", "form": "test_tee"}),
+    ("55 bend 45deg", {"kind": "fitting", "form": "bend"}),
+    ("37 shattered", {"kind": "break", "form": "shattered"}),
+    ("20 standing under 1in rest", {"kind": "standing", "water": "rest"}),
     ("[4:37] 40 hole 1in", {"kind": "hole", "time_s": 277.0}),
 ]  # fmt: skip
 
@@ -82,6 +87,7 @@ def test_lines_that_are_no_finding(text: str, act: str) -> None:
         ("12-6 roots", ["12 ft 6 in", "from 6 to 12 ft"]),
         ("41.5 roots 7", ["7%", "7in", "7 o'clock"]),
         ("30 fitting 45", ["45deg"]),
+        ("roots at 41.5", ["at 41.5 ft", "41.5%", "41.5in"]),
         ("63 belly", ["standing", "note belly in the fall"]),
     ],
 )
@@ -105,6 +111,11 @@ def test_what_cannot_be_read_is_pointed_at_and_kept() -> None:
     assert reading.acts[0].sighting.unread == ("banana",)
     reading = read_line("zorp at the bend")
     assert (reading.acts, reading.text[reading.unread[0].start : reading.unread[0].end]) == ((), "zorp")
+
+
+def test_under_an_inch_is_a_size_and_never_a_head_under_water() -> None:
+    assert read_line("under 1in standing rest").acts == ()
+    assert only("20 submerged rest").kind == "submerged"
 
 
 def test_several_things_at_one_place_share_it_and_in_is_inches_only() -> None:

@@ -267,7 +267,7 @@ class AttributeReader:
         units = {"angle": ["deg"], "depth": ["in"], "opening": ["in"], "extent": ["ft"]}.get(self.measure, ["%", "in"])
         hours = [" o'clock"] if re.fullmatch(r"\d{1,2}", value) and 1 <= int(value) <= 12 else []
         options = [*units, *hours]
-        choices = tuple(
+        choices = self._as_position(match) + tuple(
             Choice(label=f"{value}{o}", line=f"{self.text[: match.start()]}{value}{o}{self.text[match.end() :]}")
             for o in options
         )
@@ -281,6 +281,14 @@ class AttributeReader:
         )
         self.at = match.end()
         return True
+
+    def _as_position(self, match: re.Match[str]) -> tuple[Choice, ...]:
+        """``roots at 41.5``: the number may be the footage that belongs first, where none was said."""
+        if not re.match(r"[A-Za-z]", self.text) or "/" in match[0]:
+            return ()
+        before = re.sub(r"\bat\s*$", "", self.text[: match.start()]).strip()
+        line = f"{match[0]} {before} {self.text[match.end() :].strip()}".strip()
+        return (Choice(label=f"at {match[0]} ft", line=line),)
 
     def _cannot_read(self) -> None:
         match = re.compile(r"\S+").match(self.text, self.at)

@@ -9,7 +9,7 @@ from bellstone.core.entry.attributes import AttributeReader
 from bellstone.core.entry.positions import Placed, read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Question, See, Span
 from bellstone.core.entry.special import length_estimate, read_pipe, read_special
-from bellstone.core.entry.vocabulary import ASKS, FREE_TEXT_KINDS, complete, kind_words
+from bellstone.core.entry.vocabulary import ASKS, BOUND_WORDS, FREE_TEXT_KINDS, complete, kind_words, kinds_by_form
 from bellstone.core.errors import DomainError
 from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Position, Sighting
 from bellstone.core.scheme import Scheme, house_scheme
@@ -174,11 +174,23 @@ class _LineReader:
                     end = re.match(rf"\S+(?:\s+\S+){{{count - 1}}}", body)
                     assert end is not None
                     return table["_".join(spoken[:count])], (), end.end(), False
+        alone = self._kind_by_form(body)
+        if alone is not None and "|" not in match[0]:
+            return alone, (), 0, False  # the word is read again, as the form it is
         kinds = [self._one_kind(word, offset, body, table) for word in re.split(r"\s*\|\s*", match["words"].lower())]
         if any(kind is None for kind in kinds):
             return None
         named = tuple(kind for kind in kinds if kind is not None)
         return named[0], named[1:], match.end(), bool(match["unsure"])
+
+    def _kind_by_form(self, body: str) -> str | None:
+        """The kind of a form said alone, such as ``tee`` or ``test wye``."""
+        forms = kinds_by_form(self.scheme)
+        for count in (2, 1):
+            words = re.match(rf"[A-Za-z_]+(?:\s+[A-Za-z_]+){{{count - 1}}}", body)
+            if words and (kind := forms.get(re.sub(r"\s+", "_", words[0].lower()))):
+                return kind
+        return None
 
     def _one_kind(self, word: str, offset: int, body: str, table: dict[str, str]) -> str | None:
         at = offset + body.lower().index(word)
@@ -187,6 +199,9 @@ class _LineReader:
             choices = tuple(Choice(label=c.rstrip(":"), line=f"{head}{c}{tail}") for c in ASKS[word])
             why = f"“{word}” can mean the water or the fall of the pipe"
             self.questions.append(Question(text=why, start=at, end=at + len(word), choices=choices))
+            return None
+        if word in BOUND_WORDS:
+            self._fail(at, at + len(word), f"“{word}” begins a size: say what was seen first, then its size")
             return None
         # a kind's own name is completed before the synonyms of others
         found = complete(word, {k: v for k, v in table.items() if k in (v, word)}) or complete(word, table)

@@ -137,6 +137,29 @@ def _kind_table(holder: _Holder) -> dict[str, str]:
     return table
 
 
+# Said alone these are fittings, though the main can be one too.
+FITTING_FIRST = "fitting"
+# Bounds of a size, never the first letters of a kind: "under 1in" is less than an inch, not under water.
+BOUND_WORDS = frozenset({"under", "over", "about", "around", "less", "more", "at"})
+
+
+def kinds_by_form(scheme: Scheme) -> dict[str, str]:
+    """Forms that name their kind by themselves: ``tee`` is a fitting, ``shattered`` a break.
+
+    >>> from bellstone.core.scheme import house_scheme
+    >>> [kinds_by_form(house_scheme()).get(w) for w in ("tee", "shattered", "open")]
+    ['fitting', 'break', None]
+    """
+    named: dict[str, set[str]] = {}
+    for name, kind in scheme.kinds.items():
+        for form, synonyms in kind.forms.items():
+            for word in (form, *synonyms):
+                named.setdefault(word, set()).add(name)
+    table = kind_words(scheme)
+    alone = {word: FITTING_FIRST if FITTING_FIRST in kinds else min(kinds) for word, kinds in named.items()}
+    return {w: k for w, k in alone.items() if w not in table and (len(named[w]) == 1 or k == FITTING_FIRST)}
+
+
 def kind_words(scheme: Scheme) -> dict[str, str]:
     """Every word that names a kind, synonyms with it.
 
