@@ -17,6 +17,7 @@ WEIGHTS = {1: 0.0, 2: 3.0, 3: 9.0, 4: 27.0, 5: 81.0}  # handbook 3.3, working va
 POINT_FT = 3.0  # what a point, or one joint of a running item, counts
 SOUNDNESS_SCALE = 12.0
 SPREAD_REACH_FT = 2.0
+MOST_JOINTS = 2000  # more than this on one item is a running item: it counts its whole length
 LEAST_SEGMENT_FT = 10.0  # segments under this show no soundness of their own
 End = Literal["low", "likely", "high"]
 ENDS: tuple[End, ...] = ("low", "likely", "high")
@@ -84,7 +85,7 @@ def pieces(rated: Rated) -> list[tuple[float, float]]:
     if rated.start is None:
         return []
     end = rated.end if rated.end is not None else rated.start
-    if rated.spacing and end > rated.start:
+    if rated.spacing and 0 < (end - rated.start) / rated.spacing < MOST_JOINTS:
         count = int((end - rated.start) / rated.spacing + 1e-6) + 1
         joints = (rated.start + i * rated.spacing for i in range(count))
         return [(j - POINT_FT / 2, j + POINT_FT / 2) for j in joints]

@@ -53,7 +53,7 @@ def number(text: str) -> float:
     parts = re.split(r"[ -]", text.strip())
     try:
         total = float(sum(Fraction(part) for part in parts))
-    except (ValueError, ZeroDivisionError) as error:
+    except (ValueError, ZeroDivisionError, OverflowError) as error:
         raise DomainError("number", text, "wants a number such as 2.5 or 1 1/2") from error
     if not isfinite(total):
         raise DomainError("number", text, "wants a finite number")

@@ -16,6 +16,7 @@ from bellstone.core.units import IN_PER_FT
 ASSUMED_GRADE = 0.25 / 12  # 1/4 in/ft, 2.08 %: the usual code grade for small drains, common practice
 GRADE_SIGMA_ASSUMED, GRADE_SIGMA_GIVEN = 0.02 / 4, 0.005
 NODE_GAP_FT = 0.05
+MOST_NODES = 20_000  # a longer stretch is filled on a wider mesh
 SAME_POND_FT = 1.0  # readings at rest closer than this, with no dry between, are one pond's
 
 
@@ -98,7 +99,8 @@ def _pond_found(group: list[RestReading], grade: float, given: bool) -> PondFoun
     start = min(r.start for r in group)
     end = max(r.end if r.end is not None else r.start for r in group)
     bore_ft = (lead.bore_in or 4.0) / IN_PER_FT
-    x, z, basis = _profile(start, end, lead, grade)
+    # on an adverse grade the belly is drawn as on flat pipe: no sag is named for it
+    x, z, basis = _profile(start, end, lead, max(grade, 0.0))
     pond = _deepest(ponds(x, z, bore_ft), lead)
     sag = None
     if end > start and grade >= 0:
@@ -139,7 +141,7 @@ def _profile(
         k = grade * (end - start) / (4 * lead.depth)
         sag, length = lead.depth * (1 + k) ** 2, (end - start) * (1 + k)
         # nodes fall on the shoulders, so that the fill meets the belly's own ends
-        x = np.linspace(end - length - 1, end + 1, max(int((length + 2) / NODE_GAP_FT), 50))
+        x = np.linspace(end - length - 1, end + 1, _node_count(length + 2))
         x = np.unique(np.concatenate([x, [end, start]]))
         u = np.clip((x - (end - length)) / length, 0.0, 1.0)
         return (
@@ -148,12 +150,14 @@ def _profile(
             "depth and extent read at rest; level fill of the belly that holds it",
         )
     reach = min(lead.depth / grade, 200.0) if grade > 1e-6 else 50.0
-    x = np.unique(
-        np.concatenate([np.linspace(start - reach - 1, start + 1, max(int(reach / NODE_GAP_FT), 50)), [start]])
-    )
+    x = np.unique(np.concatenate([np.linspace(start - reach - 1, start + 1, _node_count(reach)), [start]]))
     # the water stands against something just downstream of the reading
     z = -grade * x + np.where(x > start, lead.depth, 0.0)
     return x, z, "depth read at rest at one place, its extent not read: level fill as if held right there"
+
+
+def _node_count(length: float) -> int:
+    return int(min(max(length / NODE_GAP_FT, 50), MOST_NODES))
 
 
 def _deepest(found: list[Pond], lead: RestReading) -> Pond:

@@ -100,3 +100,14 @@ def test_at_one_place_it_reaches_back_depth_over_grade_and_claims_no_sag() -> No
     pond = ponds_at_rest([RestReading("i", 50, None, 1 / 12, 1 / 12, 1 / 12, 4, 0.3)], 2.0)[0]
     assert pond.length_ft == pytest.approx(1 / 12 / 0.02, abs=0.1)
     assert pond.sag_in is None
+
+
+@given(st.floats(-20, 20), st.floats(0, 300), st.floats(0.01, 30))
+def test_any_grade_length_and_depth_gives_a_pond_as_deep_as_was_read(
+    grade_pct: float, length: float, depth_in: float
+) -> None:
+    d = max(depth_in, 0.2) / 12
+    pond = ponds_at_rest([RestReading("i", 50, 50 + length if length > 1 else None, d, d, d, 4, 0.3)], grade_pct)[0]
+    assert pond.depth_in == pytest.approx(d * 12)
+    assert pond.length_ft > 0
+    assert (pond.sag_in is not None) == (length > 1 and grade_pct >= 0)

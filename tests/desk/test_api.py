@@ -197,3 +197,16 @@ def test_the_browsers_types_are_made_from_the_committed_schema(tmp_path) -> None
     tool = ROOT / "web" / "node_modules" / ".bin" / "openapi-typescript"
     subprocess.run([tool, ROOT / "docs" / "openapi.json", "-o", fresh], check=True, capture_output=True)
     assert fresh.read_text() == (ROOT / "web" / "src" / "api" / "schema.gen.ts").read_text()
+
+
+MONSTERS = [
+    "9" * 900 + " roots", "-500..900000 standing 1in rest", "1..900000 roots 10% every 0.001ft", "99999999999 hole 1in", "12 note \0 x",
+    "1/0 hole", "12 hole 1/0in", "0.0000001 standing 0.0000001in rest", "5..5 standing 1in rest", "900000 stopped, main about 900000 on",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("line", MONSTERS)
+def test_a_monstrous_line_is_refused_or_taken_but_never_breaks_the_server(desk, lateral_id, line) -> None:
+    assert desk.send("POST", f"/{lateral_id}/read", {"text": line}).status_code in (200, 422)
+    assert desk.send("POST", f"/{lateral_id}/lines", {"text": line}, version=1).status_code in (200, 422)
+    assert desk.send("GET", f"/{lateral_id}").status_code == 200
