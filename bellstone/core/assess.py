@@ -9,14 +9,16 @@ from bellstone.core.assessment import (
     Assessment,
     CountShown,
     DepthShown,
+    JointsFound,
     Remarked,
     SectionTable,
     SegmentResult,
 )
 from bellstone.core.axis import axis_spans, joined
-from bellstone.core.coverage import Coverage, coverage_of, less, union
+from bellstone.core.coverage import Coverage, Unseen, coverage_of, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
 from bellstone.core.findings import Resolved, resolve
+from bellstone.core.joints import SAME_JOINT_FT, joint_pattern, unseen_rooted
 from bellstone.core.materials import MATERIALS
 from bellstone.core.placing import Placing, place_visit
 from bellstone.core.record import Lateral, Sighting, Visit
@@ -64,6 +66,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None) -> Assessment:
     reads_from_main = any(m.name == main and m.kind == "main" for m in lateral.landmarks)
     order_only = coverage.start is None
     verdict = _line_verdict(lateral, visit, rows, coverage, scheme)
+    unseen = tuple(_with_joints(u, rows, segments) for u in coverage.unseen)
     mine = next((o for o in lateral.overrides if o.item is None), None)
     return Assessment(
         scheme=scheme.label,
@@ -85,7 +88,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None) -> Assessment:
         running_readings=tuple(r.finding.id for r in rows if r.unrated and r.unrated.needs_rest_reading),
         digs=tuple(_digs(rows, depths, segments)),
         lanes=coverage.lanes,
-        unseen=coverage.unseen,
+        unseen=unseen,
         seen_ft=seen_ft,
         unseen_ft=coverage.unseen_ft,
         main_low_ft=coverage.main_low,
@@ -99,7 +102,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None) -> Assessment:
         before_you_pull_out=before_you_pull_out(lateral, visit, coverage, rows, placing),
         warnings=warnings_of(lateral, visit, rows, segments, coverage, placing, scheme),
         remarks=tuple(Remarked(id=m.id, said=m.said, why=m.why, start=m.start, end=m.end) for m in visit.remarks),
-        scope=scope_words(lateral, visit, coverage, placing, rows),
+        scope=scope_words(lateral, visit, coverage, unseen, rows),
         cautions=cautions(rows, segments),
     )
 
@@ -174,7 +177,8 @@ def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
         return None
     kind = scheme.kinds[r.sighting.kind]
     bore = r.segment.bore_in
-    size = r.sighting.size
+    # an override speaks for the whole finding: the size it set aside no longer decides
+    size = None if r.finding.override else r.sighting.size
     share = size_bounds(size, "share", bore or 4.0, scheme) if size and kind.measure == "share" else None
     depth = size_bounds(size, "depth", bore or 4.0, scheme) if size and kind.measure == "depth" else None
     at = f" at {r.place.station:.0f} ft" if r.place.how == "station" and r.place.station is not None else ""
@@ -254,9 +258,66 @@ def _segment(
         starts_at=segment.starts_at,
         ends_at=segment.ends_at,
         length_known=segment.length is not None,
+        joints=_joints(segment, rows),
         score=score(_cut(_rated([r for r in inside if _counts(r)], [segment]), rows, segment), seen, long_enough),
         verdict=_judge(lateral, inside, scheme, None, Visit(id="segment")),
     )
+
+
+MOST_PREDICTED = 2000  # joints drawn of one segment
+
+
+def _noted_joints(segment: Segment, rows: Sequence[Resolved]) -> tuple[list[float], int]:
+    """Stations of the joints noted in a segment, one a joint [ft], and how many of them have roots."""
+    at_joint = [
+        (r.place.station, r.finding.family == "roots")
+        for r in rows
+        if r.segment.index == segment.index and r.place.how == "station" and r.place.station is not None
+        and (r.sighting.at == "joint" or r.sighting.kind == "joint") and not r.sighting.each_joint
+    ]  # fmt: skip
+    joints: list[float] = []
+    rooted: set[int] = set()
+    for station, has_roots in sorted(at_joint):
+        if not joints or station - joints[-1] > SAME_JOINT_FT:
+            joints.append(station)
+        if has_roots:
+            rooted.add(len(joints) - 1)
+    return joints, len(rooted)
+
+
+def _joints(segment: Segment, rows: Sequence[Resolved]) -> JointsFound | None:
+    lengths = MATERIALS[segment.material].lay_lengths_ft if segment.material in MATERIALS else ()
+    noted, rooted = _noted_joints(segment, rows)
+    found = joint_pattern(noted, lengths)
+    if found is None:
+        return None
+    teeth = found.teeth(segment.start, segment.end) if segment.start is not None and segment.end is not None else ()
+    missing = [t for t in teeth[:MOST_PREDICTED] if all(abs(t - j) > found.laid / 4 for j in noted)]
+    return JointsFound(
+        lay_length_ft=found.nominal,
+        laid_ft=found.laid,
+        certain=found.certain,
+        noted=len(noted),
+        rooted=rooted,
+        predicted_ft=tuple(round(float(t), 2) for t in missing),
+    )
+
+
+def _with_joints(unseen: Unseen, rows: Sequence[Resolved], segments: Sequence[Segment]) -> Unseen:
+    """How many joints lie in an unseen stretch and how many likely have roots, from those seen in that pipe."""
+    if unseen.feet is None or unseen.start_ft is None:
+        return unseen
+    at = unseen.start_ft
+    segment = next(
+        (s for s in segments if s.start is not None and s.end is not None and s.start <= at <= s.end), segments[-1]
+    )
+    noted, rooted = _noted_joints(segment, rows)
+    pattern = _joints(segment, rows)
+    length = pattern.laid_ft if pattern else _lay_length(segment)
+    if length is None or not noted:
+        return unseen
+    found = unseen_rooted(min(int(unseen.feet / length), MOST_PREDICTED), rooted, len(noted))
+    return unseen.model_copy(update={"joints": found.joints, "rooted": (found.mean, found.low, found.high)})
 
 
 def _named(r: Resolved, segment: Segment) -> bool:

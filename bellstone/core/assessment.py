@@ -58,6 +58,17 @@ class Finding(Rec):
         return self.override or (self.rating.likely if self.rating else None)
 
 
+class JointsFound(Rec):
+    """The lay length behind the joints noted in a segment, in feet, and where the rest would be."""
+
+    lay_length_ft: float
+    laid_ft: float
+    certain: bool
+    noted: int
+    rooted: int
+    predicted_ft: tuple[float, ...]
+
+
 class SegmentResult(Rec):
     index: int
     name: str
@@ -72,6 +83,7 @@ class SegmentResult(Rec):
     starts_at: str | None
     ends_at: str | None
     length_known: bool
+    joints: JointsFound | None
     score: Score
     verdict: VerdictResult
 

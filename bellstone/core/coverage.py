@@ -28,6 +28,8 @@ class Unseen(Rec):
     end_ft: float | None
     feet: float | None
     why: str
+    joints: int | None = None  # how many joints likely lie there
+    rooted: tuple[float, int, int] | None = None  # of them with roots: mean, and the central 90 % range
 
 
 @dataclass(frozen=True, slots=True)

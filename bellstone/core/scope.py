@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from bellstone.core.coverage import Coverage
+from bellstone.core.coverage import Coverage, Unseen
 from bellstone.core.findings import Resolved
 from bellstone.core.materials import MATERIALS
 from bellstone.core.placing import Placing
@@ -50,7 +50,7 @@ def house_rule_words(rules: HouseRules) -> tuple[str, ...]:
 
 
 def scope_words(
-    lateral: Lateral, visit: Visit, coverage: Coverage, placing: Placing, rows: Sequence[Resolved]
+    lateral: Lateral, visit: Visit, coverage: Coverage, unseen: Sequence[Unseen], rows: Sequence[Resolved]
 ) -> tuple[str, ...]:
     """Scope and limits, written from what was and was not covered."""
     out = []
@@ -69,9 +69,9 @@ def scope_words(
         out.append(f"Seen and assessable: {coverage.seen_ft:.0f} ft.")
     else:
         out.append("No footage is known: positions are in order, not in feet.")
-    for u in coverage.unseen:
+    for u in unseen:
         feet = f"{u.feet:.0f} ft" if u.feet is not None else "a length that is not known"
-        out.append(f"Not seen: {feet}; {u.why}. Nothing is said of its condition.")
+        out.append(f"Not seen: {feet}; {u.why}. Nothing is said of its condition.{_joint_words(u)}")
     unplaced = sum(1 for r in rows if r.place.how in ("order", "raft") and r.finding.family not in ("event",))
     if unplaced and coverage.start is not None:
         out.append(
@@ -86,6 +86,16 @@ def scope_words(
         "Positions carry their ± (5–95 % band) from the counter and its known points; condition is as seen on camera this visit."
     )
     return tuple(out)
+
+
+def _joint_words(unseen: Unseen) -> str:
+    if unseen.joints is None or unseen.rooted is None:
+        return ""
+    mean, low, high = unseen.rooted
+    return (
+        f" About {unseen.joints} joints lie there; were they like those seen, {mean:.1f} ({low}–{high}) have roots."
+        " Roots cluster at trees."
+    )
 
 
 def before_you_pull_out(

@@ -233,3 +233,28 @@ def test_a_wrong_record_names_the_place(tree: dict, place: str) -> None:
     with pytest.raises(RecordError) as refused:
         read_lateral(tree)
     assert place in [p for p, _ in refused.value.problems]
+
+
+def test_joints_noted_give_the_lay_length_and_what_the_unseen_ones_may_hold() -> None:
+    lines = "\n".join(f"{n} {'roots slight joint' if n % 8 == 0 else 'joint'}" for n in (8, 12, 16, 20, 24, 28, 36, 40))
+    a = assess(
+        record_from_page(
+            f"run A cleanout 4in clay, facing main, counts to main\n{lines}\n44 stopped hard tee, main about 20 on (manhole)"
+        )[0]
+    )
+    joints = a.segments[0].joints
+    assert joints is not None
+    assert (joints.lay_length_ft, joints.certain, joints.noted, joints.rooted) == (4, True, 8, 4)
+    assert any(abs(ft - 32) < 0.3 for ft in joints.predicted_ft)  # the one nobody noted
+    unseen = a.unseen[-1]
+    # handbook 2.4 by hand: 20 ft of 4 ft lengths is 5 joints (as laid), 5 (4 + 1/2) / (8 + 1) = 2.5
+    assert unseen.joints in (4, 5)
+    assert unseen.rooted is not None and unseen.rooted[0] == pytest.approx(unseen.joints / 2)
+    assert any("joints lie there" in line for line in a.scope)
+
+
+def test_an_override_speaks_for_the_whole_finding(record: Lateral) -> None:
+    roots = next(s for s in record.visits[0].sightings if s.form == "ball")
+    mine = record.model_copy(update={"overrides": (Override(item=roots.item, rating=2, reason="cleaned on the day"),)})
+    assert any("blocks more than half" in r.why for r in assess(record).verdict.reasons)
+    assert not any("blocks more than half" in r.why for r in assess(mine).verdict.reasons)

@@ -823,6 +823,24 @@ export interface components {
             note: string;
         };
         /**
+         * JointsFound
+         * @description The lay length behind the joints noted in a segment, in feet, and where the rest would be.
+         */
+        JointsFound: {
+            /** Lay Length Ft */
+            lay_length_ft: number;
+            /** Laid Ft */
+            laid_ft: number;
+            /** Certain */
+            certain: boolean;
+            /** Noted */
+            noted: number;
+            /** Rooted */
+            rooted: number;
+            /** Predicted Ft */
+            predicted_ft: number[];
+        };
+        /**
          * KnownPoint
          * @description A counter tied to a place: a landmark, or a station measured by tape or locator.
          */
@@ -1673,6 +1691,7 @@ export interface components {
             ends_at: string | null;
             /** Length Known */
             length_known: boolean;
+            joints: components["schemas"]["JointsFound"] | null;
             score: components["schemas"]["Score"];
             verdict: components["schemas"]["VerdictResult"];
         };
@@ -1909,6 +1928,14 @@ export interface components {
             feet: number | null;
             /** Why */
             why: string;
+            /** Joints */
+            joints?: number | null;
+            /** Rooted */
+            rooted?: [
+                number,
+                number,
+                number
+            ] | null;
         };
         /** VerdictResult */
         VerdictResult: {

@@ -87,6 +87,17 @@ export function WallTrack({ height }: { height: number }) {
         .map((f) => (
           <path key={`j${f.id}`} className={classes.hair} d={`M${axis.xOf(f)[0]} 0V${field}`} />
         ))}
+      {axis.pxPerFt >= 3 &&
+        assessment.segments.flatMap((s) =>
+          (s.joints?.predicted_ft ?? []).map((ft) => (
+            <path
+              key={`p${ft}`}
+              className={classes.hair}
+              strokeDasharray="1 3"
+              d={`M${axis.xOfStation(ft)} 0V${field}`}
+            />
+          )),
+        )}
       {drawn.map((f) => {
         const [a, b] = axis.xOf(f);
         const loose = f.how === 'order';

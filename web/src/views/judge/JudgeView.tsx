@@ -390,16 +390,35 @@ function Digs({ desk }: { desk: Desk }) {
 }
 
 function NotSeen({ desk }: { desk: Desk }) {
-  const { unseen, counts } = desk.assessment;
+  const { unseen, counts, segments } = desk.assessment;
   return (
     <section className={classes.block} aria-label="Not seen">
-      <h2>Not seen</h2>
+      <h2>Not seen, and joints</h2>
       {unseen.length === 0 && <p className="quiet">Nothing between the ends that the runs reached.</p>}
       {unseen.map((u) => (
         <div key={u.why} className={classes.item}>
           <b>{u.feet == null ? 'length not known' : `${u.feet.toFixed(0)} ft`}</b> · {u.why}
+          {u.joints != null && u.rooted && (
+            <div>
+              about {u.joints} joints there; were they like those seen, {u.rooted[0].toFixed(1)} ({u.rooted[1]}–
+              {u.rooted[2]}) have roots <span className="quiet">roots cluster at trees</span>
+            </div>
+          )}
         </div>
       ))}
+      {segments.map(
+        (s) =>
+          s.joints && (
+            <div key={s.index} className={classes.item}>
+              joints in {s.name}: <b>{s.joints.lay_length_ft} ft</b> lengths,{' '}
+              {s.joints.certain ? 'certain' : 'not certain'}{' '}
+              <span className="quiet">
+                (laid {s.joints.laid_ft.toFixed(2)} ft; {s.joints.noted} noted, {s.joints.rooted} with roots,{' '}
+                {s.joints.predicted_ft.length} more predicted, dotted on the wall)
+              </span>
+            </div>
+          ),
+      )}
       {counts.map((c) => (
         <div key={c.id} className={classes.item}>
           count said: {c.words}
