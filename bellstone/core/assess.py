@@ -423,6 +423,8 @@ def _digs(
         and (r.sighting.at == "joint" or r.sighting.kind == "joint")
         and not r.sighting.each_joint
     )
+    patterns = [p for p in (_joints(segment, rows) for segment in segments) if p is not None and p.certain]
+    joints = sorted([*joints, *(ft for p in patterns for ft in p.predicted_ft)])
     names = [(s.start if s.start is not None else -1e9, s.end if s.end is not None else 1e9, s.name) for s in segments]
     return brackets(needs, joints, [d for _, d in depths if d is not None], names)
 

@@ -141,7 +141,9 @@ def _dig(
     centre = (min(n.start for n in group) + max(n.end for n in group)) / 2
     depth = weighted_depth(depths, centre)
     name = pipe_name if isinstance(pipe_name, str) else next((p for a, b, p in pipe_name if a <= centre <= b), "pipe")
-    joint_words = "ends past a joint" if up and down else "end joints not known: find one beyond each end"
+    joint_words = (
+        "each end past a joint noted or predicted" if up and down else "end joints not known: find one beyond each end"
+    )
     return Bracket(
         centre_ft=centre,
         start_ft=start,

@@ -258,3 +258,16 @@ def test_an_override_speaks_for_the_whole_finding(record: Lateral) -> None:
     mine = record.model_copy(update={"overrides": (Override(item=roots.item, rating=2, reason="cleaned on the day"),)})
     assert any("blocks more than half" in r.why for r in assess(record).verdict.reasons)
     assert not any("blocks more than half" in r.why for r in assess(mine).verdict.reasons)
+
+
+def test_a_dig_ends_past_a_joint_that_was_only_predicted() -> None:
+    lines = "\n".join(f"{n} joint" for n in (8, 12, 16, 20, 24, 28, 44, 48))
+    a = assess(
+        record_from_page(f"run A cleanout 4in clay, facing main, counts to main\n{lines}\n36 break shattered\n60 main")[
+            0
+        ]
+    )
+    dig = a.digs[0]
+    assert dig.ends_at_joints == (True, True)
+    # by hand: 36 -+ (2 + 2 sigma) is about 33 to 39; the joints beyond, at 32 and 40, were not noted
+    assert (dig.start_ft, dig.end_ft) == (pytest.approx(31.5, abs=0.4), pytest.approx(40.5, abs=0.4))
