@@ -219,6 +219,11 @@ def test_the_strip_pans_zooms_and_steps_by_key_and_mouse(analyst: Analyst, sampl
     analyst.page.mouse.up()
     analyst.page.mouse.wheel(0, 400)
     strip.press("0")
+    analyst.page.mouse.dblclick(box["x"] + 150, box["y"] + 200)  # fits the iron: 0 to 21 ft fill the drawing
+    expect(strip.locator("svg").nth(1)).not_to_contain_text("40")
+    expect(strip.locator("svg").nth(1)).to_contain_text("20")
+    strip.press("0")
+    expect(strip.locator("svg").nth(1)).to_contain_text("140")
     strip.locator("[data-finding]").first.click()
     expect(section.locator("h2").first).to_contain_text("Why")
     analyst.page.mouse.click(box["x"] + 110 + 6 + 880 * 103 / 150, box["y"] + 210)

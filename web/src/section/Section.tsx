@@ -129,7 +129,10 @@ export function Section({ assessment, waiting, onType }: SectionProps) {
             {top.rating?.settle && <p className="quiet">To settle it: {top.rating.settle}.</p>}
           </>
         ) : (
-          <p className="quiet">{top ? top.unrated || top.words : 'Nothing rated here.'}</p>
+          <>
+            {top && <p>{top.words}</p>}
+            <p className="quiet">{top ? top.unrated : 'Nothing rated here.'}</p>
+          </>
         )}
       </div>
       {waiting.length > 0 && (

@@ -1,4 +1,4 @@
-import { memo, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
+import { type MouseEvent, memo, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
 import type { Step } from '../router';
 import { shownFt } from './get-axis';
 import classes from './Strip.module.css';
@@ -138,10 +138,10 @@ function useWheel(box: React.RefObject<HTMLDivElement | null>, strip: StripState
   }, [box]);
 }
 
-/** Drag pans; a click that did not move sets the cursor. */
+/** Drag pans; a click that did not move sets the cursor; a double click fits the segment. */
 function useDrag(strip: StripState) {
   const from = useRef<{ x: number; moved: boolean } | null>(null);
-  const within = (event: PointerEvent<HTMLDivElement>) =>
+  const within = (event: MouseEvent<HTMLDivElement>) =>
     event.clientX - event.currentTarget.getBoundingClientRect().left - GUTTER_PX - PAD_PX + strip.left;
   return {
     onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
@@ -153,6 +153,12 @@ function useDrag(strip: StripState) {
       if (!from.current.moved && Math.abs(by) < 4) return;
       from.current = { x: event.clientX, moved: true };
       strip.pan(by);
+    },
+    onDoubleClick: (event: MouseEvent<HTMLDivElement>) => {
+      const x = within(event);
+      const spans = strip.assessment.segments.map(strip.axis.xOfSegment);
+      const span = spans.find(([a, b]) => a <= x && x <= b);
+      if (span) strip.show(span[0], span[1]);
     },
     onPointerUp: (event: PointerEvent<HTMLDivElement>) => {
       const onFinding = (event.target as Element).closest('[data-finding],[data-whole]');

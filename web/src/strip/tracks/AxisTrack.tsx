@@ -1,10 +1,10 @@
 import { shownFt, tickStep } from '../get-axis';
-import { useStrip } from '../use-strip';
+import { DRAWING_PX, useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
 /** Feet where there are feet; break marks where it is order only; a torn end where the main is not known. */
 export function AxisTrack({ height }: { height: number }) {
-  const { assessment, axis } = useStrip();
+  const { assessment, axis, left } = useStrip();
   const step = tickStep(axis.pxPerFt);
   const torn = !assessment.reached_main;
   return (
@@ -42,6 +42,7 @@ export function AxisTrack({ height }: { height: number }) {
             )}
             {ticks.map((ft) => {
               const x = p.x0 + (ft - p.start_ft) * axis.pxPerFt;
+              if (x < left - 30 || x > left + DRAWING_PX + 30) return null;
               return (
                 <g key={ft}>
                   <path className={classes.tick} d={`M${x} ${height - 6}V${height}`} />

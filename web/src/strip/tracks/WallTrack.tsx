@@ -5,6 +5,7 @@ import { ratingOf } from './FindingsTrack';
 import classes from './tracks.module.css';
 
 const HEM_PX = 8;
+const WORDS_FROM_PX = 40;
 
 /** Clock hours to a share of the unrolled height: 6 at the top, 12 in the middle, 6 at the foot. */
 const share = (hour: number) => ((hour + 6) % 12) / 12;
@@ -124,6 +125,11 @@ export function WallTrack({ height }: { height: number }) {
                 />
               ))}
             {loose && <path fill="none" className={classes.dashed} d={`M${a - 20} ${field / 2}h40`} />}
+            {axis.pxPerFt >= WORDS_FROM_PX && !loose && (
+              <text x={a + 14} y={Math.min(y * field + 4, field - 4)} className={classes.halo}>
+                {f.words}
+              </text>
+            )}
             {showMark && (
               <g className={classes.mark}>
                 <circle
