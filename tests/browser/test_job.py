@@ -180,7 +180,7 @@ def test_judge_shows_rows_three_ways_ponds_digs_and_takes_an_override_with_a_rea
     )
     analyst.page.get_by_role("button", name="set it myself").click()
     analyst.choose("Verdict", "Serviceable, note")
-    analyst.page.get_by_label("Reason", exact=True).fill("jetted and looked at again")
+    analyst.page.get_by_label("Reason for the verdict").fill("jetted and looked at again")
     analyst.page.get_by_role("button", name="Set", exact=True).click()
     expect(analyst.verdict).to_have_text("Serviceable, note")
     expect(analyst.page.get_by_role("region", name="Verdict")).to_contain_text("Computed: Needs a further look")

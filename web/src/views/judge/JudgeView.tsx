@@ -1,4 +1,3 @@
-import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { Desk, Finding, SegmentResult } from '../../api/client';
 import { edits } from '../../api/queries';
@@ -9,6 +8,7 @@ import { useSheet } from '../desk/use-sheet';
 import { whereWords } from '../log/FindingsTable';
 import { Rules } from './HouseRules';
 import classes from './JudgeView.module.css';
+import { SetByHand } from './SetByHand';
 
 /** The verdict with its reasons, three ways of judging side by side, ponds, digs and every rating's row. */
 export default function JudgeView({ desk }: { desk: Desk }) {
@@ -30,19 +30,10 @@ export default function JudgeView({ desk }: { desk: Desk }) {
   );
 }
 
-const VERDICTS = [
-  { value: '', label: 'as computed' },
-  { value: 'serviceable', label: 'Serviceable' },
-  { value: 'serviceable_note', label: 'Serviceable, note' },
-  { value: 'further_look', label: 'Needs a further look' },
-  { value: 'not_serviceable', label: 'Not serviceable' },
-];
-
 function Verdict({ desk }: { desk: Desk }) {
   const { verdict } = desk.assessment;
   const override = desk.record.overrides?.find((o) => o.item == null);
   const [setting, setSetting] = useState(false);
-  const others = desk.record.overrides?.filter((o) => o.item != null) ?? [];
   return (
     <section className={classes.block} aria-label="Verdict">
       <h2 className={classes.verdict}>
@@ -51,7 +42,7 @@ function Verdict({ desk }: { desk: Desk }) {
           set it myself
         </button>
       </h2>
-      {setting && <SetVerdict current={override} others={others} onDone={() => setSetting(false)} />}
+      {setting && <SetByHand desk={desk} item={null} onDone={() => setSetting(false)} />}
       {override && (
         <p className={classes.note}>
           Set by the analyst: {override.reason}. Computed: {verdict.words}, for these reasons.
@@ -91,43 +82,6 @@ function Noted({ reasons, open }: { reasons: Desk['assessment']['verdict']['reas
         ))}
       </ul>
     </details>
-  );
-}
-
-type Overrides = NonNullable<Desk['record']['overrides']>;
-
-function SetVerdict({
-  current,
-  others,
-  onDone,
-}: {
-  current?: Overrides[number];
-  others: Overrides;
-  onDone: () => void;
-}) {
-  const { send } = useSheet();
-  const [value, setValue] = useState<string | null>(current?.verdict ?? '');
-  const [reason, setReason] = useState(current?.reason ?? '');
-  const save = async () => {
-    const own = value ? [{ item: null, rating: null, verdict: value, reason }] : [];
-    const words = value ? `Verdict set: ${reason}` : 'Verdict as computed';
-    if (await send(edits.patch(words, [{ op: 'replace', path: '/overrides', value: [...others, ...own] }]))) onDone();
-  };
-  return (
-    <div className={classes.form}>
-      <Select aria-label="Verdict" size="xs" data={VERDICTS} value={value} onChange={setValue} allowDeselect={false} />
-      <TextInput
-        aria-label="Reason"
-        placeholder="reason, shown beside it"
-        size="xs"
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        style={{ flex: 1 }}
-      />
-      <Button size="xs" onClick={save} disabled={!!value && reason.trim().length < 3}>
-        Set
-      </Button>
-    </div>
   );
 }
 
@@ -198,53 +152,14 @@ function RatingRow({
           </button>
         </td>
       </tr>
-      {setting && <SetRating desk={desk} finding={f} onDone={() => setSetting(false)} />}
+      {setting && (
+        <tr>
+          <td colSpan={4}>
+            <SetByHand desk={desk} item={f.item} onDone={() => setSetting(false)} />
+          </td>
+        </tr>
+      )}
     </>
-  );
-}
-
-function SetRating({ desk, finding, onDone }: { desk: Desk; finding: Finding; onDone: () => void }) {
-  const { send } = useSheet();
-  const [value, setValue] = useState<string | null>(String(finding.override ?? ''));
-  const [reason, setReason] = useState(finding.override_reason);
-  const others = (desk.record.overrides ?? []).filter((o) => o.item !== finding.item);
-  const save = async () => {
-    const own = value ? [{ item: finding.item, rating: Number(value), verdict: null, reason }] : [];
-    const words = value ? `Rating ${value} set: ${reason}` : 'Rating as computed';
-    if (await send(edits.patch(words, [{ op: 'replace', path: '/overrides', value: [...others, ...own] }]))) onDone();
-  };
-  return (
-    <tr>
-      <td colSpan={4}>
-        <div className={classes.form}>
-          <Select
-            aria-label="Rating"
-            size="xs"
-            data={[
-              { value: '', label: 'as computed' },
-              ...['1 leave', '2 note', '3 watch', '4 repair', '5 failed'].map((w) => ({
-                value: w.slice(0, 1),
-                label: w,
-              })),
-            ]}
-            value={value}
-            onChange={setValue}
-            allowDeselect={false}
-          />
-          <TextInput
-            aria-label="Reason for the rating"
-            placeholder="reason, shown beside it"
-            size="xs"
-            value={reason}
-            onChange={(e) => setReason(e.currentTarget.value)}
-            style={{ flex: 1 }}
-          />
-          <Button size="xs" onClick={save} disabled={!!value && reason.trim().length < 3}>
-            Set
-          </Button>
-        </div>
-      </td>
-    </tr>
   );
 }
 

@@ -64,7 +64,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
 export function whereWords(desk: Desk, f: Finding): string {
   const { assessment } = desk;
   if (f.how === 'throughout') return 'all along';
-  if (f.how === 'raft') return `raft +${((f.station_ft ?? 0) - raftStart(desk, f.raft)).toFixed(1)}`;
+  if (f.how === 'raft') return `raft +${((f.station_ft ?? 0) - raftStart(desk, f.raft)).toFixed(1)} ft`;
   if (f.how === 'order' || f.station_ft == null) {
     const [a, b] = f.window_ft ?? [null, null];
     if (a != null && b != null) return `${shownFt(assessment, a)}…${shownFt(assessment, b)}`;
@@ -93,7 +93,7 @@ const FindingRow = memo(function FindingRow({ finding: f, index, where, on, onSe
   useEffect(() => {
     if (on) row.current?.scrollIntoView({ block: 'nearest' });
   }, [on]);
-  const event = f.family === 'event' || f.family === 'feature';
+  const event = ['event', 'feature', 'good'].includes(f.family);
   return (
     <tr
       ref={row}
