@@ -291,7 +291,10 @@ def _joints(segment: Segment, rows: Sequence[Resolved]) -> JointsFound | None:
     found = joint_pattern(noted, lengths)
     if found is None:
         return None
-    teeth = found.teeth(segment.start, segment.end) if segment.start is not None and segment.end is not None else ()
+    teeth: Sequence[float] = ()
+    # a pattern that is not certain predicts nothing: it only says what it would be
+    if found.certain and segment.start is not None and segment.end is not None:
+        teeth = found.teeth(segment.start, segment.end).tolist()
     missing = [t for t in teeth[:MOST_PREDICTED] if all(abs(t - j) > found.laid / 4 for j in noted)]
     return JointsFound(
         lay_length_ft=found.nominal,

@@ -122,6 +122,8 @@ def test_two_legs_from_one_access_one_with_the_picture_rolled(analyst: Analyst) 
     expect(crack).to_contain_text("12–3")  # rolled a quarter and mirrored: 12-3 seen is 12-3 with the flow
     expect(analyst.row("offset, drop")).to_contain_text("-12.0")  # said up while facing the house
     expect(analyst.row("offset, left")).to_contain_text("15.0")
+    # what lies beyond the stop is before the axis begins: nothing that was seen is hatched as unseen
+    expect(analyst.page.locator('[data-strip] rect[fill="url(#h-unseen)"]')).to_have_count(0)
     analyst.step("Set up")
     run = analyst.page.get_by_role("region", name="Run B")
     analyst.choose("Bottom shows at", "6 o'clock, upright", run)

@@ -11,6 +11,8 @@ export function SeenTrack({ height }: { height: number }) {
       {assessment.unseen.map((u) => {
         if (u.start_ft == null) return null;
         const a = axis.xOfStation(u.start_ft);
+        // open towards the house: it lies before the axis begins, and the T of its run says so
+        if (u.end_ft == null && a < 1) return null;
         const b = u.end_ft != null ? axis.xOfStation(u.end_ft) : Math.max(axis.width, a);
         return (
           <rect

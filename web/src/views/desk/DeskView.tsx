@@ -1,4 +1,4 @@
-import { Button } from '@mantine/core';
+import { Button, useMantineColorScheme } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { Link, useParams } from '@tanstack/react-router';
 import { lazy, Suspense, useState } from 'react';
@@ -88,6 +88,7 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
   const { assessment } = desk;
   const sound = assessment.line.soundness;
   const busy = useBusy(desk.id);
+  const { colorScheme, toggleColorScheme } = useMantineColorScheme();
   return (
     <header className={classes.top}>
       <Link to="/" className={classes.home}>
@@ -138,6 +139,9 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
       </Button>
       <Button size="compact-xs" variant="subtle" component="a" href={`/api/laterals/${desk.id}/file`} download>
         save file
+      </Button>
+      <Button size="compact-xs" variant="subtle" onClick={toggleColorScheme}>
+        {colorScheme === 'dark' ? 'light' : 'dark'}
       </Button>
       <Button size="compact-xs" variant="subtle" onClick={onKeys}>
         keys Ctrl /

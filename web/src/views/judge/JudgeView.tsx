@@ -328,8 +328,8 @@ function NotSeen({ desk }: { desk: Desk }) {
               joints in {s.name}: <b>{s.joints.lay_length_ft} ft</b> lengths,{' '}
               {s.joints.certain ? 'certain' : 'not certain'}{' '}
               <span className="quiet">
-                (laid {s.joints.laid_ft.toFixed(2)} ft; {s.joints.noted} noted, {s.joints.rooted} with roots,{' '}
-                {s.joints.predicted_ft.length} more predicted, dotted on the wall)
+                (laid {s.joints.laid_ft.toFixed(2)} ft; {s.joints.noted} noted, {s.joints.rooted} with roots
+                {s.joints.certain && `, ${s.joints.predicted_ft.length} more predicted, dotted on the wall`})
               </span>
             </div>
           ),
