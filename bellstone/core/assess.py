@@ -385,7 +385,7 @@ def _depths(visit: Visit, placing: Placing) -> list[tuple[DepthShown, DepthAt | 
             id=reading.id,
             station_ft=station,
             depth_ft=depth,
-            sigma_ft=sigma,
+            band_ft=Z_90 * sigma,
             suspect=reading.suspect,
             said=reading.said,
         )

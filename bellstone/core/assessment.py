@@ -130,7 +130,7 @@ class DepthShown(Rec):
     id: str
     station_ft: float | None
     depth_ft: float
-    sigma_ft: float
+    band_ft: float  # 5-95 % half width
     suspect: bool
     said: str
 

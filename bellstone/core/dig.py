@@ -6,6 +6,7 @@ from math import inf
 
 from bellstone.core.errors import DomainError
 from bellstone.core.record import Rec
+from bellstone.core.stationing import Z_90
 
 WORKING_ROOM_FT = 2.0  # handbook 2.11, working value
 PAST_JOINT_FT = 0.5
@@ -148,11 +149,11 @@ def _dig(
         centre_ft=centre,
         start_ft=start,
         end_ft=end,
-        band_ft=1.6449 * max(n.sigma for n in group),
+        band_ft=Z_90 * max(n.sigma for n in group),
         items=tuple(n.item for n in group),
         names=tuple(n.name for n in group),
         invert_depth_ft=depth[0] if depth else None,
-        depth_band_ft=1.6449 * depth[1] if depth else None,
+        depth_band_ft=Z_90 * depth[1] if depth else None,
         depth_basis="read from the surface within 10 ft" if depth else "no depth was read within 10 ft",
         ends_at_joints=(up, down),
         lift=f"about {end - start:.0f} ft of {name}; {joint_words}",

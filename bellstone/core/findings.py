@@ -10,6 +10,7 @@ from bellstone.core.record import Clock, Lateral, Run, Sighting, Visit
 from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.rating import Rating, Unrated, rate, rate_as_found, size_words
 from bellstone.core.segments import Segment, segment_at, segments_named
+from bellstone.core.stationing import Z_90
 
 UNSURE_LOOK = "said with a ?: look again"
 
@@ -122,7 +123,7 @@ def _finding(
         station_ft=place.station if place.how in ("station", "raft") else None,
         band_ft=place.band if placed else None,
         end_ft=place.end if place.how in ("station", "raft") else None,
-        end_band_ft=1.6449 * place.end_sigma if placed and place.end is not None else None,
+        end_band_ft=Z_90 * place.end_sigma if placed and place.end is not None else None,
         raft=place.raft if place.how == "raft" else "",
         window_ft=None,
         basis=place.basis,

@@ -21,7 +21,7 @@ from bellstone.core.record import (
     ThroughoutPosition,
     Visit,
 )
-from bellstone.core.stationing import Z_90, CounterFit, fit_counter
+from bellstone.core.stationing import FLAG_OFF_FT, FLAG_SCALE, RANGE_TO_SIGMA, Z_90, CounterFit, fit_counter
 from bellstone.core.units import tidy
 
 ABOUT_FT = 1.0  # sigma of a footage said "about": working value
@@ -29,7 +29,6 @@ NEAR_FT = 1.5  # sigma of "near" a landmark: working value
 GROUND_SHARE = 0.05  # a distance along the ground is not the cable's: working value
 ROOT_12 = 12**0.5
 NO_RUN = fit_counter([0.0], [0.0], 1)  # footages said on no run count from the datum, with the flow
-RANGE_TO_SIGMA = 3.3  # a range spans 5-95 % of a normal: 2 x 1.645, handbook 02
 
 
 @dataclass(frozen=True, slots=True)
@@ -351,10 +350,15 @@ def _tie(lateral: Lateral, run: Run, fit: CounterFit) -> RunTie:
         questions.append("Which way the counter counts is not said: taken as the way the head was pushed.")
     if run.head_faces == "unknown":
         questions.append("Which way the head faced is not said: sides and up or drop stay open.")
-    if fit.tied and abs(fit.scale - 1) > 0.03:
+    if fit.tied and abs(fit.scale - 1) > FLAG_SCALE:
         questions.append(
             f"The counter reads {abs(1 - 1 / fit.scale) * 100:.1f} % {'short' if fit.scale > 1 else 'long'}: "
             "more than 3 %, check the known points."
+        )
+    if fit.odd_point is None and any(abs(off) > FLAG_OFF_FT for off in fit.off_by):
+        worst = max(abs(off) for off in fit.off_by)
+        questions.append(
+            f"A known point is off by {worst:.1f} ft, and none can be told to be the wrong one: read another."
         )
     if fit.odd_point is not None:
         questions.append(

@@ -16,6 +16,7 @@ NAMED_POINT_WEIGHT = 1e-4  # a named point is all but left out
 FLAG_SCALE = 0.03
 FLAG_OFF_FT = 1.0
 Z_90 = 1.6449  # half width of the 5-95 % band over sigma (standard normal)
+RANGE_TO_SIGMA = 3.3  # a range said spans 5-95 % of a normal: 2 x 1.645, handbook 02
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,7 +9,6 @@ from bellstone.core.errors import DomainError
 
 IN_PER_FT = 12
 GAL_PER_FT3 = 1728 / 231  # the US gallon is 231 cubic inches by definition (NIST Handbook 44)
-PSI_PER_FT_WATER = 0.4335  # 62.4 lb/ft3 over 144 in2/ft2, the usual rounding
 
 _TYPOGRAPHIC = {
     "\u2019": "'", "\u2018": "'", "\u2032": "'", "\u201c": '"', "\u201d": '"', "\u2033": '"',

@@ -11,10 +11,11 @@ from bellstone.core.ponding import Pond, ponds
 from bellstone.core.record import Rec
 from bellstone.core.sag import sag_estimate
 from bellstone.core.section import area_share
+from bellstone.core.stationing import RANGE_TO_SIGMA
 from bellstone.core.units import IN_PER_FT
 
 ASSUMED_GRADE = 0.25 / 12  # 1/4 in/ft, 2.08 %: the usual code grade for small drains, common practice
-GRADE_SIGMA_ASSUMED, GRADE_SIGMA_GIVEN = 0.02 / 4, 0.005
+GRADE_SIGMA = 0.005  # handbook 2.7: the grade is known to half a percent, given or assumed
 NODE_GAP_FT = 0.05
 MOST_NODES = 20_000  # a longer stretch is filled on a wider mesh
 SAME_POND_FT = 1.0  # readings at rest closer than this, with no dry between, are one pond's
@@ -104,9 +105,9 @@ def _pond_found(group: list[RestReading], grade: float, given: bool) -> PondFoun
     pond = _deepest(ponds(x, z, bore_ft), lead)
     sag = None
     if end > start and grade >= 0:
-        depth_sigma = max((lead.depth_high - lead.depth_low) / 3.3, 0.25 / IN_PER_FT)
+        depth_sigma = max((lead.depth_high - lead.depth_low) / RANGE_TO_SIGMA, 0.25 / IN_PER_FT)
         length_sigma = max(0.5, lead.sigma)
-        sag = sag_estimate(lead.depth, end - start, grade, depth_sigma, length_sigma, GRADE_SIGMA_GIVEN)
+        sag = sag_estimate(lead.depth, end - start, grade, depth_sigma, length_sigma, GRADE_SIGMA)
     share = lead.depth * IN_PER_FT / lead.bore_in if lead.bore_in else None
     return PondFound(
         items=tuple(r.item for r in group),

@@ -161,3 +161,12 @@ def test_a_landmark_known_on_one_run_ties_another_that_knows_it() -> None:
     )
     assert found(a, "hole").station_ft == pytest.approx(35)
     assert found(a, "crack").station_ft == pytest.approx(40)  # the fence is at 30, ten feet up from the crack
+
+
+def test_two_known_points_that_disagree_are_named_though_neither_can_be_blamed() -> None:
+    a = assessed(RUN + "100 = 130 located\n20 hole 1in")
+    assert a.ties[0].odd_point is None
+    said = " ".join(a.ties[0].questions)
+    assert "more than 3 %" in said
+    assert "none can be told to be the wrong one" in said
+    assert not any("known point is off" in q for q in assessed(RUN + "147 = 150 located").ties[0].questions)

@@ -11,7 +11,6 @@ from bellstone.core.units import number, tidy
 
 FULL_BORE_STRETCH_FT = 2.0  # handbook 3.2: full bore under 2 ft is 4, over it 5
 TOLERANCE = 1e-6  # 1 in in a 4 in pipe *is* 25 %
-MOST_BY_DEFAULT = 5
 
 
 class Rating(Rec):

@@ -595,8 +595,8 @@ export interface components {
             station_ft: number | null;
             /** Depth Ft */
             depth_ft: number;
-            /** Sigma Ft */
-            sigma_ft: number;
+            /** Band Ft */
+            band_ft: number;
             /** Suspect */
             suspect: boolean;
             /** Said */

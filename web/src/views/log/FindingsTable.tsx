@@ -207,7 +207,7 @@ function DepthRow({ depth, desk }: { depth: Desk['assessment']['depths'][number]
         <Mark name="surface" />
       </td>
       <td title={`as said: ${depth.said}`}>
-        depth {depth.depth_ft.toFixed(1)} ft ± {(1.645 * depth.sigma_ft).toFixed(1)}
+        depth {depth.depth_ft.toFixed(1)} ft ± {depth.band_ft.toFixed(1)}
         {depth.suspect && ', suspect'}
       </td>
       <td colSpan={6} />
