@@ -4,6 +4,7 @@ from typing import Literal
 
 from bellstone.core.coverage import Lane, Unseen
 from bellstone.core.dig import Bracket
+from bellstone.core.matching import Proposal
 from bellstone.core.placing import RunTie
 from bellstone.core.record import Rec
 from bellstone.core.scheme.rating import Rating
@@ -42,6 +43,7 @@ class Finding(Rec):
     clock_open: bool  # the side cannot be told
     clock_seen: str
     at: str | None
+    at_why: str  # empty where it was said
     rating: Rating | None
     unrated: str
     was: int | None
@@ -63,6 +65,7 @@ class JointsFound(Rec):
 
     lay_length_ft: float
     laid_ft: float
+    phase_ft: float  # station of one of its joints
     certain: bool
     noted: int
     rooted: int
@@ -86,6 +89,45 @@ class SegmentResult(Rec):
     joints: JointsFound | None
     score: Score
     verdict: VerdictResult
+
+
+class LineShown(Rec):
+    """One line by itself: its own pipe, down to where it joins another. Stations and lengths [ft]."""
+
+    id: str
+    name: str
+    joins: str | None
+    joins_ft: float | None
+    start_ft: float | None
+    length_ft: float | None
+    worst: int | None
+    soundness: float | None
+    verdict: str
+    findings: int
+
+
+class Origin(Rec):
+    """A place that feet can be read from: its station [ft], and whether they grow against the flow."""
+
+    name: str
+    station_ft: float
+    backwards: bool
+
+
+class Earlier(Rec):
+    """A finding of an earlier visit. ``then`` and ``now`` are ratings; stations [ft]."""
+
+    id: str
+    item: str
+    visit: str
+    words: str
+    mark: str
+    family: str
+    station_ft: float | None
+    end_ft: float | None
+    then: int | None
+    now: int | None
+    became: Literal["same", "worse", "better", "gone", "not seen now"]
 
 
 class AxisSpan(Rec):
@@ -147,9 +189,12 @@ class Assessment(Rec):
     house_rules: tuple[str, ...]
     name: str
     visit: str
+    path: str  # the line whose path to the main this is
+    lines: tuple[LineShown, ...]  # empty where there is only one
     datum: str
     axis_words: str
     axis_reversed: bool  # feet read up from the main: stations are shown without their sign
+    origins: tuple[Origin, ...]
     order_only: bool
     axis: tuple[AxisSpan, ...]
     findings: tuple[Finding, ...]
@@ -170,6 +215,8 @@ class Assessment(Rec):
     main_basis: str
     reached_main: bool
     ties: tuple[RunTie, ...]
+    proposals: tuple[Proposal, ...]  # findings that may be one thing
+    earlier: tuple[Earlier, ...]  # findings of earlier visits, and what each has become
     depths: tuple[DepthShown, ...]
     counts: tuple[CountShown, ...]
     section: SectionTable

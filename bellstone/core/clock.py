@@ -82,3 +82,15 @@ def includes_six(start: float, end: float) -> bool:
     (True, False, False)
     """
     return (6 - start) % 12 <= (end - start) % 12
+
+
+def clocks_overlap(a: tuple[float, float], b: tuple[float, float], within: float = 1.0) -> bool:
+    """Whether two clockwise ranges overlap, or are within an hour of it: a clock read by eye is no better.
+
+    >>> clocks_overlap((11, 1), (12, 12)), clocks_overlap((2, 3), (8, 9))
+    (True, False)
+    """
+    wide = (a[0] - within, (a[1] - a[0]) % 12 + 2 * within)
+    return wide[1] >= 12 or (b[0] - wide[0]) % 12 <= wide[1] or (b[1] - wide[0]) % 12 <= wide[1] or (
+        (a[0] - b[0]) % 12 <= (b[1] - b[0]) % 12
+    )  # fmt: skip

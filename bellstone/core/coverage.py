@@ -2,12 +2,19 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from math import inf
 
-from bellstone.core.placing import Placing, travel_with_flow
+import numpy as np
+from numpy.typing import NDArray
+
+from bellstone.core.amounts import amount_middle
+from bellstone.core.calibration import travel_with_flow
+from bellstone.core.placing import Placing
 from bellstone.core.record import CounterPosition, Lateral, Rec, Run, Sighting, Visit
 from bellstone.core.units import tidy
 
 Interval = tuple[float, float]
+EVERYWHERE: Interval = (-inf, inf)
 
 
 class Lane(Rec):
@@ -21,6 +28,8 @@ class Lane(Rec):
     graded: bool
     ended: str
     end_reason: str
+    minutes: float | None = None  # of film, from the first to the last time noted
+    lost: tuple[tuple[float, float], ...] = ()  # stretches passed but not assessable
 
 
 class Unseen(Rec):
@@ -30,6 +39,9 @@ class Unseen(Rec):
     why: str
     joints: int | None = None  # how many joints likely lie there
     rooted: tuple[float, int, int] | None = None  # of them with roots: mean, and the central 90 % range
+    per_10_ft: bool = False  # the stretch has no length: both are for ten feet of it
+    joints_from: str = ""
+    minutes: float | None = None  # of the film, where its notes carry times
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,18 +99,29 @@ def less(intervals: Iterable[Interval], holes: Iterable[Interval]) -> tuple[Inte
     return tuple(left)
 
 
-def coverage_of(lateral: Lateral, visit: Visit, placing: Placing) -> Coverage:
+def coverage_of(
+    lateral: Lateral, visit: Visit, placing: Placing, limits: dict[str, Interval] | None = None
+) -> Coverage:
     """What the visit's runs saw.
 
     A run is taken to have seen all from its access to the furthest station it tells. The main is
     reached only by how a run ended, never by a station.
+
+    Parameters
+    ----------
+    limits : dict, optional
+        Of a run's own stretch, the part that lies on this path [ft].
     """
-    lanes = tuple(_lane(run, visit, placing) for run in visit.runs)
+    lanes = tuple(_lane(run, visit, placing, (limits or {}).get(run.id, EVERYWHERE)) for run in visit.runs)
     if not visit.runs and visit.sightings:
         lanes = (_loose_lane(visit, placing),)
     spans = [(lane.start_ft, lane.end_ft) for lane in lanes if lane.start_ft is not None and lane.end_ft is not None]
     ordered = [(min(a, b), max(a, b)) for a, b in spans]
-    holes = [h for h in (_hole(n.run, n.position, placing) for n in visit.not_assessable) if h is not None]
+    fouled = _fouled(visit, placing)
+    said = [(_hole(n.run, n.position, placing), n.reason) for n in visit.not_assessable]
+    reasons = [(h, why) for h, why in (*said, *fouled) if h is not None]
+    holes = [h for h, _ in reasons]
+    lanes = tuple(_with_lost(lane, reasons) for lane in lanes)
     seen = less(ordered, holes)
     reached = any(lane.ended == "main" for lane in lanes)
     start = min((a for a, _ in ordered), default=None)
@@ -115,8 +138,10 @@ def coverage_of(lateral: Lateral, visit: Visit, placing: Placing) -> Coverage:
         for lane in lanes
         if lane.ended == "stopped" and lane.flow < 0
     ]
-    unseen = beyond + _unseen(start, end, seen, holes, reached, low, high, basis, stop, bool(ordered))
-    return Coverage(start, end, seen, tuple(unseen), lanes, reached, stop, low, high, basis)
+    timed = _minutes_at(visit, placing)
+    found = beyond + _unseen(start, end, seen, reasons, reached, low, high, basis, stop, bool(ordered))
+    unseen = tuple(u.model_copy(update={"minutes": _minutes(u, timed)}) for u in found)
+    return Coverage(start, end, seen, unseen, lanes, reached, stop, low, high, basis)
 
 
 def _ending(run: Run, said: list[Sighting]) -> tuple[str, str]:
@@ -135,7 +160,7 @@ def _ending(run: Run, said: list[Sighting]) -> tuple[str, str]:
     return "unknown", ""
 
 
-def _lane(run: Run, visit: Visit, placing: Placing) -> Lane:
+def _lane(run: Run, visit: Visit, placing: Placing, limits: Interval) -> Lane:
     said = [s for s in visit.sightings if s.run == run.id]
     fit = placing.fits[run.id]
     places = [p for p in (placing.places[s.id] for s in said) if p.how == "station" and p.station is not None]
@@ -147,9 +172,10 @@ def _lane(run: Run, visit: Visit, placing: Placing) -> Lane:
         stations.append(access)
     ended, reason = _ending(run, said)
     flow = travel_with_flow(run, "out")
-    low, high = (min(stations), max(stations)) if stations else (None, None)
+    low, high = (max(min(stations), limits[0]), min(max(stations), limits[1])) if stations else (None, None)
     start, end = (low, high) if flow > 0 else (high, low)
     graded = all(p.graded for p in run.passes) if run.passes else True
+    times = [s.time_s for s in said if s.time_s is not None]
     return Lane(
         run=run.id,
         name=run.name or run.id,
@@ -159,7 +185,59 @@ def _lane(run: Run, visit: Visit, placing: Placing) -> Lane:
         graded=graded,
         ended=ended,
         end_reason=reason,
+        minutes=(max(times) - min(times)) / 60 if len(times) > 1 else None,
     )
+
+
+def _with_lost(lane: Lane, reasons: list[tuple[Interval, str]]) -> Lane:
+    if lane.start_ft is None or lane.end_ft is None:
+        return lane
+    low, high = sorted((lane.start_ft, lane.end_ft))
+    lost = tuple((max(a, low), min(b, high)) for (a, b), _ in reasons if a < high and b > low)
+    return lane.model_copy(update={"lost": lost})
+
+
+def _fouled(visit: Visit, placing: Placing) -> list[tuple[Interval, str]]:
+    """Stretches filmed through a fouled lens: from where it is said to be fouled to where it is cleaned."""
+    out: list[tuple[Interval, str]] = []
+    since: dict[str | None, float | None] = {}
+    for s in visit.sightings:
+        if s.kind != "lens":
+            continue
+        place = placing.places[s.id]
+        station = place.station if place.how == "station" else None
+        if s.form != "clear":
+            since[s.run] = station
+        elif (start := since.pop(s.run, None)) is not None and station is not None:
+            out.append(((min(start, station), max(start, station)), "the lens was fouled"))
+    return out
+
+
+def _minutes_at(visit: Visit, placing: Placing) -> list[tuple[NDArray[np.float64], NDArray[np.float64]]]:
+    """Each run's out pass as station [ft] against minutes of film, where its findings carry times."""
+    out = []
+    for run in visit.runs:
+        pairs = sorted(
+            (place.station, s.time_s / 60)
+            for s in visit.sightings
+            if s.run == run.id and s.time_s is not None and s.travel == "out"
+            and (place := placing.places[s.id]).how == "station" and place.station is not None
+        )  # fmt: skip
+        if len(pairs) > 1:
+            out.append((np.array([p[0] for p in pairs]), np.array([p[1] for p in pairs])))
+    return out
+
+
+def _minutes(unseen: Unseen, timed: list[tuple[NDArray[np.float64], NDArray[np.float64]]]) -> float | None:
+    """Minutes of film spent in a stretch that could not be assessed, between the times noted about it."""
+    if unseen.start_ft is None or unseen.end_ft is None:
+        return None
+    spent = [
+        abs(float(np.interp(unseen.end_ft, x, t)) - float(np.interp(unseen.start_ft, x, t)))
+        for x, t in timed
+        if x[0] < unseen.end_ft and x[-1] > unseen.start_ft
+    ]
+    return sum(spent) if spent else None
 
 
 def _loose_lane(visit: Visit, placing: Placing) -> Lane:
@@ -184,6 +262,7 @@ def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tup
     estimate = next((e for e in told if e.chosen), told[-1] if told else None)
     if estimate is None:
         return None, None, ""
+    vertical = lateral.lines[0].vertical_ft
     origin = end
     if estimate.from_landmark in placing.places:
         origin = placing.places[estimate.from_landmark].station
@@ -193,6 +272,8 @@ def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tup
         origin = 0.0
     if origin is None:
         return None, None, estimate.basis
+    if vertical is not None and "cable" not in estimate.basis and estimate.from_landmark is None:
+        origin += amount_middle(vertical)  # told along the ground: the cable also went down the stack
     d = estimate.distance
     if d.low is not None and d.high is not None:
         return origin + d.low, origin + d.high, estimate.basis
@@ -202,18 +283,16 @@ def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tup
 
 
 def _unseen(
-    start: float | None, end: float | None, seen: tuple[Interval, ...], holes: list[Interval], reached: bool,
+    start: float | None, end: float | None, seen: tuple[Interval, ...],
+    reasons: list[tuple[Interval, str]], reached: bool,
     low: float | None, high: float | None, basis: str, stop: str, any_footage: bool,
 ) -> list[Unseen]:  # fmt: skip
     out: list[Unseen] = []
     if start is not None and end is not None:
         for a, b in less([(start, end)], seen):
-            inside = any(c < b and d > a for c, d in holes)
-            out.append(
-                Unseen(
-                    start_ft=a, end_ft=b, feet=b - a, why="could not be assessed" if inside else "no run passed here"
-                )
-            )
+            why = ", ".join(dict.fromkeys(w for (c, d), w in reasons if c < b and d > a))
+            why = f"could not be assessed: {why}" if why else "no run passed here"
+            out.append(Unseen(start_ft=a, end_ft=b, feet=b - a, why=why))
     if not reached:
         why = f"the main was not reached{': ' + stop if stop else ''}"
         if low is not None and high is not None and end is not None:

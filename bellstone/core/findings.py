@@ -2,6 +2,9 @@
 
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
+
 from bellstone.core.assessment import Finding
 from bellstone.core.clock import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
 from bellstone.core.entry.printing import amount_words, clock_words, position_words, sighting_line
@@ -12,6 +15,9 @@ from bellstone.core.scheme.rating import Rating, Unrated, rate, rate_as_found, s
 from bellstone.core.segments import Segment, segment_at, segments_named
 from bellstone.core.stationing import Z_90
 
+AT_JOINT_FT = 0.25  # handbook 2.3
+AT_WHY = "not said: within a quarter foot of a joint seen on this run"
+NEVER_AT_A_JOINT = ("standing", "submerged", "transition", "note", "stopped", "joint", "sound", "located", "met")
 UNSURE_LOOK = "said with a ?: look again"
 
 
@@ -39,6 +45,7 @@ def resolve(
     """Every sighting of the visit in pipe order; or ``only`` those ids, as a line is being typed."""
     runs = {run.id: run for run in visit.runs}
     ordered = sorted(visit.sightings, key=lambda s: placing.places[s.id].order)
+    joints = _seen_joints(visit, placing)
     overrides = {o.item: o for o in lateral.overrides if o.item is not None}
     out = []
     for index, said in enumerate(ordered):
@@ -49,7 +56,7 @@ def resolve(
         named = segments_named(segments, said)
         if place.how == "throughout" and named:
             segment = named[0]
-        turned = _turned(said, run)
+        turned = _turned(_at_place(said, place, joints), run)
         stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
         rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)
         before = rate_as_found(turned, segment.bore_in, segment.material, scheme)
@@ -62,6 +69,32 @@ def resolve(
             Resolved(turned, run, place, segment, rating, rated if isinstance(rated, Unrated) else None, finding)
         )
     return tuple(_with_windows(out))
+
+
+def is_joint(s: Sighting) -> bool:
+    """Whether a sighting marks one joint: said to be at one, or a joint by its kind."""
+    return (s.at == "joint" or s.kind == "joint") and not s.each_joint
+
+
+def _seen_joints(visit: Visit, placing: Placing) -> dict[str | None, NDArray[np.float64]]:
+    """Stations of the joints observed on each run [ft], in order."""
+    out: dict[str | None, list[float]] = {}
+    for s in visit.sightings:
+        place = placing.places[s.id]
+        if is_joint(s) and place.how == "station" and place.station is not None:
+            out.setdefault(s.run, []).append(place.station)
+    return {run: np.sort(stations) for run, stations in out.items()}
+
+
+def _at_place(said: Sighting, place: Place, joints: dict[str | None, NDArray[np.float64]]) -> Sighting:
+    """What the analyst saw stands; only where it was not said, a point by a joint seen on the same run is at it."""
+    known = joints.get(said.run)
+    if said.at is not None or said.each_joint or place.how != "station" or place.end is not None or known is None:
+        return said
+    if said.kind in NEVER_AT_A_JOINT or place.station is None:
+        return said
+    near = np.searchsorted(known, [place.station - AT_JOINT_FT, place.station + AT_JOINT_FT])
+    return said.model_copy(update={"at": "joint"}) if near[1] > near[0] else said
 
 
 def _turned(said: Sighting, run: Run | None) -> Sighting:
@@ -133,7 +166,8 @@ def _finding(
         clock_all=bool(said.clock and said.clock.all_round),
         clock_open=is_open,
         clock_seen=clock_words(said.clock),
-        at="joint" if said.each_joint else said.at,
+        at="joint" if said.each_joint else turned.at,
+        at_why=AT_WHY if turned.at != said.at else "",
         rating=rating,
         unrated=rated.why if isinstance(rated, Unrated) and (kind is None or kind.family not in ("event",)) else "",
         was=before.likely if isinstance(before, Rating) else None,

@@ -1,6 +1,7 @@
 """The lay length behind a segment's joints, found by likelihood; and what the unseen joints may hold."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -14,6 +15,10 @@ SEEN_SHARE = 0.85  # p, the share of joints that get noted
 OUTLIER_DENSITY = 0.001  # per foot, of a joint said where there is none
 STRETCH = 0.05  # a laid length is within 5 % of its nominal one
 CERTAIN_LEAD = 3.0  # in log-likelihood over the next length
+STRETCHES = 61  # steps of the stretch tried
+PHASES = np.linspace(-0.12, 0.12, 9)  # of a length, about the mean direction
+LOG_NORMAL = float(np.log(SIGMA_JOINT_FT * np.sqrt(2 * np.pi)))
+LOG_OUTLIER = float(np.log(OUTLIER_DENSITY))
 LEAST_JOINTS = 3
 SAME_JOINT_FT = 0.4  # two findings this close are at one joint
 
@@ -73,6 +78,12 @@ def joint_pattern(joints: ArrayLike, nominal_lengths: Sequence[float]) -> JointP
         raise DomainError("nominal_lengths", nominal_lengths, "wants lengths over 0 ft")
     if x.size < LEAST_JOINTS or not nominal_lengths:
         return None
+    return _pattern(tuple(x.tolist()), tuple(nominal_lengths))
+
+
+@lru_cache(maxsize=512)  # an edit leaves the joints of most segments as they were
+def _pattern(stations: tuple[float, ...], nominal_lengths: tuple[float, ...]) -> JointPattern:
+    x = np.array(stations)
     fits = sorted((_best(x, nominal) for nominal in nominal_lengths), reverse=True)
     best, nominal, laid, phase, share = fits[0]
     lead = best - fits[1][0] if len(fits) > 1 else np.inf
@@ -88,20 +99,25 @@ def _distinct(x: NDArray[np.float64]) -> NDArray[np.float64]:
 
 
 def _best(x: NDArray[np.float64], nominal: float) -> tuple[float, float, float, float, float]:
-    """(log-likelihood, nominal, laid, phase, share noted) of one nominal length: a grid of stretch and phase."""
-    laid = nominal * np.linspace(1 - STRETCH, 1 + STRETCH, 41)[:, None, None]
-    phase = x[0] + np.linspace(-0.5, 0.5, 61)[None, :, None] * nominal
+    """(log-likelihood, nominal, laid, phase, share noted) of one nominal length.
+
+    A grid of stretch; the phase of each from the mean direction of the joints on a circle one length
+    round, and a little either way of it, for joints said where there is none pull that mean.
+    """
+    laid = nominal * np.linspace(1 - STRETCH, 1 + STRETCH, STRETCHES)[:, None, None]
+    middle = x[x.size // 2]  # a small error of the length grows with the distance from where it is anchored
+    turn = np.exp(2j * np.pi * (x - middle) / laid).mean(axis=-1, keepdims=True)
+    phase = middle + laid * (np.angle(turn) / (2 * np.pi) + PHASES[None, :, None])
     tooth = np.round((x - phase) / laid)
     off = x - phase - tooth * laid
-    match = -0.5 * (off / SIGMA_JOINT_FT) ** 2 - np.log(SIGMA_JOINT_FT * np.sqrt(2 * np.pi))
-    matched = match > np.log(OUTLIER_DENSITY)
-    told = np.where(matched, match, np.log(OUTLIER_DENSITY)).sum(axis=-1)
-    hits = matched.sum(axis=-1)
-    teeth = np.maximum(tooth.max(axis=-1) - tooth.min(axis=-1) + 1, hits)
+    match = -0.5 * (off / SIGMA_JOINT_FT) ** 2 - LOG_NORMAL
+    told = np.maximum(match, LOG_OUTLIER).sum(axis=-1)
+    hits = (match > LOG_OUTLIER).sum(axis=-1)
+    teeth = np.maximum(tooth[..., -1] - tooth[..., 0] + 1, hits)
     score = told + hits * np.log(SEEN_SHARE) + (teeth - hits) * np.log(1 - SEEN_SHARE)
     i, j = np.unravel_index(int(np.argmax(score)), score.shape)
     share = float(hits[i, j] / teeth[i, j])
-    return float(score[i, j]), nominal, float(laid[i, 0, 0]), float(phase[0, j, 0]), share
+    return float(score[i, j]), nominal, float(laid[i, 0, 0]), float(phase[i, j, 0]), share
 
 
 class UnseenRoots(NamedTuple):

@@ -1,10 +1,13 @@
 """Where everything lies: each run's counter tied to stations, chains, rafts and what is order only."""
 
 from collections import defaultdict
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import hypot
 from typing import Literal
 
+from bellstone.core.amounts import ROOT_12, amount_middle, amount_spread
+from bellstone.core.calibration import Calibration, SharedTie, calibrate, travel_with_flow
 from bellstone.core.record import (
     Amount,
     BetweenPosition,
@@ -21,13 +24,11 @@ from bellstone.core.record import (
     ThroughoutPosition,
     Visit,
 )
-from bellstone.core.stationing import FLAG_OFF_FT, FLAG_SCALE, RANGE_TO_SIGMA, Z_90, CounterFit, fit_counter
+from bellstone.core.stationing import FLAG_OFF_FT, FLAG_SCALE, Z_90, CounterFit, fit_counter
 from bellstone.core.units import tidy
 
-ABOUT_FT = 1.0  # sigma of a footage said "about": working value
 NEAR_FT = 1.5  # sigma of "near" a landmark: working value
 GROUND_SHARE = 0.05  # a distance along the ground is not the cable's: working value
-ROOT_12 = 12**0.5
 NO_RUN = fit_counter([0.0], [0.0], 1)  # footages said on no run count from the datum, with the flow
 
 
@@ -61,6 +62,13 @@ class Place:
         return Z_90 * self.sigma
 
 
+class ZeroOrScale(Rec):
+    """A difference with two explanations: the counter started ``shift_ft`` away, or stretches by ``stretch_pct``."""
+
+    shift_ft: float
+    stretch_pct: float | None
+
+
 class RunTie(Rec):
     """How one run's counter is tied, said for the screen."""
 
@@ -74,6 +82,8 @@ class RunTie(Rec):
     off_by_ft: tuple[float, ...]
     odd_point: int | None
     basis: str
+    shared: tuple[SharedTie, ...] = ()
+    zero_or_scale: ZeroOrScale | None = None
     questions: tuple[str, ...] = ()
 
 
@@ -87,32 +97,42 @@ class Placing:
     landmark_stations: dict[str, float]
 
 
-def travel_with_flow(run: Run | None, travel: str) -> int:
-    """+1 where a pass moves with the flow, -1 against; a head of unknown facing is taken as facing the main."""
-    out = -1 if run is not None and run.head_faces == "house" else 1
-    return out if travel == "out" else -out
+def place_visits(lateral: Lateral, calibration: Calibration) -> tuple[Placing, ...]:
+    """Every visit placed on the one axis, oldest first; a sighting's id names its place in all of them."""
+    each = [place_visit(lateral, visit, calibration) for visit in lateral.visits]
+    places = {sighting: place for placing in each for sighting, place in placing.places.items()}
+    return tuple(replace(placing, places=places) for placing in each)
 
 
-def place_visit(lateral: Lateral, visit: Visit) -> Placing:
+def place_visit(lateral: Lateral, visit: Visit, calibration: Calibration | None = None) -> Placing:
     """Stations of one visit's sightings.
 
-    Direct positions come from each run's counter fit; relative ones chain from them in the travel
-    direction; two sightings of one item are at one place. A chain tied to nothing is a raft; what has
-    neither is order only.
+    Direct positions come from each run's counter fit, a thing seen from several runs from the adjustment
+    of them all; relative ones chain from them in the travel direction. A chain tied to nothing is a
+    raft; what has neither is order only.
     """
-    marks = _landmark_stations(lateral)
+    calibration = calibration or calibrate(lateral)
+    marks = calibration.landmarks
     runs = {run.id: run for run in visit.runs}
-    fits = {run.id: _fit(run, marks) for run in visit.runs}
-    fits = _default_tie(lateral, visit, fits)
-    marks = _landmarks_from_sightings(lateral, visit, fits, marks)
-    fits, marks = _tied_through_landmarks(visit, fits, marks)
+    fits = {run.id: calibration.fits[visit.id, run.id] for run in visit.runs}
+    rafts = {run.id: calibration.rafts.get((visit.id, run.id), "") for run in visit.runs}
     # a depth from the surface has a place like any sighting; told after them, it moves none
     said = (*visit.sightings, *(_as_sighting(d) for d in visit.depths))
-    direct = {s.id: _direct(s, s.position, runs, fits, marks) for s in said}
-    chained = _chain(said, runs, {k: v for k, v in direct.items() if v is not None})
+    direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts) for s in said}
+    adjusted = {s.id: _adjusted(s, direct[s.id], visit, calibration) for s in said}
+    chained = _chain(said, runs, {k: v for k, v in adjusted.items() if v is not None})
     ordered = _in_order(said, runs, chained)
-    ties = tuple(_tie(lateral, run, fits[run.id]) for run in visit.runs)
+    ties = tuple(_tie(lateral, visit, run, calibration) for run in visit.runs)
     return Placing(ordered, fits, ties, marks)
+
+
+def _adjusted(s: Sighting, place: Place | None, visit: Visit, calibration: Calibration) -> Place | None:
+    """A point seen from several runs lies where they agree, unless this look is one that does not fit."""
+    odd = any(t.odd and t.sighting == s.id for t in calibration.shared.get((visit.id, s.run or ""), ()))
+    if place is None or place.how != "station" or place.end is not None or odd or s.item not in calibration.items:
+        return place
+    station, sigma = calibration.items[s.item]
+    return replace(place, station=station, sigma=sigma, basis=f"{place.basis}, tied with its other looks")
 
 
 def _as_sighting(reading: DepthReading) -> Sighting:
@@ -121,110 +141,31 @@ def _as_sighting(reading: DepthReading) -> Sighting:
     )
 
 
-def _landmark_stations(lateral: Lateral) -> dict[str, float]:
-    marks = {mark.name: mark.station_ft for mark in lateral.landmarks if mark.station_ft is not None}
-    if lateral.lines[0].datum:
-        marks[lateral.lines[0].datum] = 0.0  # the datum never moves
-    return marks
-
-
-def _points(run: Run, marks: dict[str, float]) -> list[tuple[float, float]]:
-    points = [(0.0, marks[run.zero_at])] if run.zero_at and run.zero_at in marks else []
-    for known in run.known_points:
-        station = known.station_ft if known.landmark is None else marks.get(known.landmark)
-        if station is not None:
-            points.append((known.counter_ft, station))
-    return points
-
-
-def counting(run: Run) -> int | None:
-    """c of the counter: +1 counts up towards the main, -1 towards the house, None not said."""
-    return {"main": 1, "house": -1, "unknown": None}[run.counts_up_towards]
-
-
-def _fit(run: Run, marks: dict[str, float]) -> CounterFit:
-    points = _points(run, marks)
-    direction = counting(run)
-    if direction is None and len(points) < 2:
-        direction = travel_with_flow(run, "out")
-    return fit_counter([p[0] for p in points], [p[1] for p in points], direction)
-
-
-def _default_tie(lateral: Lateral, visit: Visit, fits: dict[str, CounterFit]) -> dict[str, CounterFit]:
-    """With no tie anywhere the first run's own zero is the datum: the axis then reads from it."""
-    if lateral.lines[0].datum or any(fit.tied for fit in fits.values()) or not visit.runs:
-        return fits
-    first = visit.runs[0]
-    fit = fits[first.id]
-    return fits | {first.id: fit_counter([0.0], [0.0], fit.direction)}
-
-
-def _tied_through_landmarks(
-    visit: Visit, fits: dict[str, CounterFit], marks: dict[str, float]
-) -> tuple[dict[str, CounterFit], dict[str, float]]:
-    """A landmark known on a tied run gives its station, which ties the other runs that know it."""
-    for _ in visit.runs:
-        for run in visit.runs:
-            for known in run.known_points if fits[run.id].tied else ():
-                if known.landmark and known.landmark not in marks:
-                    marks = marks | {known.landmark: fits[run.id].station(known.counter_ft)}
-        loose = [run for run in visit.runs if not fits[run.id].tied]
-        fits = fits | {run.id: _fit(run, marks) for run in loose}
-    return fits, marks
-
-
-def _landmarks_from_sightings(
-    lateral: Lateral, visit: Visit, fits: dict[str, CounterFit], marks: dict[str, float]
-) -> dict[str, float]:
-    """A landmark seen at a counter gives its station, so that others can be told from it."""
-    found = dict(marks)
-    names = {mark.name.lower(): mark.name for mark in lateral.landmarks}
-    for s in visit.sightings:
-        fit = fits.get(s.run or "")
-        named = names.get((s.text or s.kind.replace("_", " ")).strip().lower())
-        if named and named not in found and fit and fit.tied and isinstance(s.position, CounterPosition):
-            found[named] = fit.station(s.position.counter.likely or 0.0)
-    return found
-
-
-def _spread(amount: Amount) -> float:
-    if amount.form == "about":
-        return ABOUT_FT
-    if amount.form == "range" and amount.low is not None and amount.high is not None:
-        return (amount.high - amount.low) / RANGE_TO_SIGMA
-    if amount.alternatives:
-        values = [amount.likely or 0.0, *(a.likely or 0.0 for a in amount.alternatives)]
-        return (max(values) - min(values)) / ROOT_12
-    return 0.0
-
-
-def _middle(amount: Amount) -> float:
-    if amount.alternatives:
-        values = [amount.likely or 0.0, *(a.likely or 0.0 for a in amount.alternatives)]
-        return (max(values) + min(values)) / 2
-    if amount.likely is None:
-        return ((amount.low or 0.0) + (amount.high or 0.0)) / 2
-    return amount.likely
-
-
 def _direct(
-    s: Sighting, position: Position, runs: dict[str, Run], fits: dict[str, CounterFit], marks: dict[str, float]
-) -> Place | None:
+    s: Sighting, position: Position, runs: dict[str, Run], fits: dict[str, CounterFit], marks: dict[str, float],
+    rafts: dict[str, str],
+) -> Place | None:  # fmt: skip
+    run = s.run or ""
+    fit = fits.get(run, NO_RUN)
+    ahead = fit.located_ahead if s.kind == "located" else fit.seen_ahead
     match position:
         case CounterPosition(counter=counter, to=to):
-            fit = fits.get(s.run or "", NO_RUN)
-            return _from_counter(fit, counter, to, s.run or "the only run")
+            return _from_counter(fit, ahead, counter, to, run or "the only run", rafts.get(run, ""))
         case StationPosition(station=station, to=to):
-            end = _middle(to) if to else None
+            end = amount_middle(to) if to else None
             return Place(
-                "station", "station given", _middle(station), _spread(station), end, _spread(to) if to else 0.0
+                "station",
+                "station given",
+                amount_middle(station),
+                amount_spread(station),
+                end,
+                amount_spread(to) if to else 0.0,
             )
         case BetweenPosition(low=low, high=high):
-            fit = fits.get(s.run or "", NO_RUN)
-            a, b = fit.station(_middle(low)), fit.station(_middle(high))
-            sigma = hypot(abs(b - a) / ROOT_12, fit.sigma((_middle(low) + _middle(high)) / 2))
+            a, b = fit.station(amount_middle(low)) + ahead, fit.station(amount_middle(high)) + ahead
+            sigma = hypot(abs(b - a) / ROOT_12, fit.sigma((amount_middle(low) + amount_middle(high)) / 2))
             return Place(
-                "station" if fit.tied else "raft", "between two footages", (a + b) / 2, sigma, raft=s.run or ""
+                "station" if fit.tied else "raft", "between two footages", (a + b) / 2, sigma, raft=rafts.get(run, "")
             )
         case LandmarkPosition():
             return _from_landmark(s, position, runs, marks)
@@ -233,13 +174,15 @@ def _direct(
     return None
 
 
-def _from_counter(fit: CounterFit, counter: Amount, to: Amount | None, run: str) -> Place:
-    ends = [(fit.station(_middle(c)), hypot(fit.sigma(_middle(c)), _spread(c))) for c in (counter, to) if c is not None]
+def _from_counter(fit: CounterFit, ahead: float, counter: Amount, to: Amount | None, run: str, raft: str) -> Place:
+    said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
+    said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
+    ends = [(fit.station(c) + ahead, hypot(fit.sigma(c), spread)) for c, spread in said]
     ends.sort()
     (start, sigma), (end, end_sigma) = ends[0], ends[-1]
     how: Literal["station", "raft"] = "station" if fit.tied else "raft"
     extent = (end, end_sigma) if to is not None else (None, 0.0)
-    return Place(how, f"counter of run {run}", start, sigma, extent[0], extent[1], raft="" if fit.tied else run)
+    return Place(how, f"counter of run {run}", start, sigma, extent[0], extent[1], raft="" if fit.tied else raft)
 
 
 def _from_landmark(
@@ -248,12 +191,12 @@ def _from_landmark(
     if position.landmark not in marks:
         return None
     flow = travel_with_flow(runs.get(s.run or ""), s.travel)
-    away = _middle(position.distance) if position.distance else 0.0
+    away = amount_middle(position.distance) if position.distance else 0.0
     sign = {"short_of": -flow, "past": flow}.get(position.side, 0)
     sigma = hypot(0.25, NEAR_FT if position.side == "near" else 0.0)
     if position.measured == "ground":
         sigma = hypot(sigma, GROUND_SHARE * away, 1.0)
-    spread = _spread(position.distance) if position.distance else 0.0
+    spread = amount_spread(position.distance) if position.distance else 0.0
     return Place(
         "station",
         f"{position.side.replace('_', ' ')} {position.landmark}",
@@ -278,8 +221,8 @@ def _chain(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[s
             link(
                 origin,
                 s.id,
-                travel_with_flow(runs.get(s.run or ""), s.travel) * _middle(s.position.distance),
-                hypot(0.1, _spread(s.position.distance)),
+                travel_with_flow(runs.get(s.run or ""), s.travel) * amount_middle(s.position.distance),
+                hypot(0.1, amount_spread(s.position.distance)),
             )
         if s.item in first_of_item:
             link(first_of_item[s.item], s.id, 0.0, 0.1)
@@ -337,33 +280,9 @@ def _in_order(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dic
     return out
 
 
-def _tie(lateral: Lateral, run: Run, fit: CounterFit) -> RunTie:
-    questions = []
-    known = len(fit.off_by)
-    if run.zero_at is None and known == 1 and run.known_points:
-        questions.append(
-            "The zero is not said and one point is known: a stretch or a shift of the counter cannot be told apart. Where was it zeroed?"
-        )
-    if run.zero_at is None and not run.known_points:
-        questions.append("Where the counter was zeroed is not said: taken as the datum.")
-    if run.counts_up_towards == "unknown":
-        questions.append("Which way the counter counts is not said: taken as the way the head was pushed.")
-    if run.head_faces == "unknown":
-        questions.append("Which way the head faced is not said: sides and up or drop stay open.")
-    if fit.tied and abs(fit.scale - 1) > FLAG_SCALE:
-        questions.append(
-            f"The counter reads {abs(1 - 1 / fit.scale) * 100:.1f} % {'short' if fit.scale > 1 else 'long'}: "
-            "more than 3 %, check the known points."
-        )
-    if fit.odd_point is None and any(abs(off) > FLAG_OFF_FT for off in fit.off_by):
-        worst = max(abs(off) for off in fit.off_by)
-        questions.append(
-            f"A known point is off by {worst:.1f} ft, and none can be told to be the wrong one: read another."
-        )
-    if fit.odd_point is not None:
-        questions.append(
-            f"Known point {fit.odd_point + 1} does not fit the others: off by {abs(fit.off_by[fit.odd_point]):.1f} ft."
-        )
+def _tie(lateral: Lateral, visit: Visit, run: Run, calibration: Calibration) -> RunTie:
+    key = (visit.id, run.id)
+    fit, shared = calibration.fits[key], calibration.shared[key]
     return RunTie(
         run=run.id,
         tied=fit.tied,
@@ -374,15 +293,73 @@ def _tie(lateral: Lateral, run: Run, fit: CounterFit) -> RunTie:
         facing=run.head_faces,
         off_by_ft=fit.off_by,
         odd_point=fit.odd_point,
-        basis=_tie_words(lateral, run, fit),
-        questions=tuple(questions),
+        shared=shared,
+        basis=_tie_words(lateral, fit, shared),
+        zero_or_scale=_zero_or_scale(run, fit, shared),
+        questions=tuple(_questions(run, fit, calibration.undecided[key], shared)),
     )
 
 
-def _tie_words(lateral: Lateral, run: Run, fit: CounterFit) -> str:
+def _zero_or_scale(run: Run, fit: CounterFit, shared: tuple[SharedTie, ...]) -> ZeroOrScale | None:
+    """The two explanations of a difference that the data cannot tell apart, or None.
+
+    A run that starts somewhere not said with one thing known, and a run whose zero and one known point
+    are further apart than the counter says, fit as well by another zero as by a stretch.
+    """
+    known = len(fit.off_by)
+    if not fit.tied or run.counter_error is not None or not run.access:
+        return None
+    if run.zero_at is None and known + len({t.item for t in shared}) == 1:
+        return ZeroOrScale(shift_ft=fit.zero_station, stretch_pct=None)
+    if run.zero_at is not None and known == 2 and not shared and run.known_points:
+        counter = run.known_points[0].counter_ft
+        gap = (fit.station(counter) - fit.off_by[1]) - (fit.zero_station - fit.off_by[0]) - fit.direction * counter
+        if abs(gap) > FLAG_OFF_FT and counter:
+            return ZeroOrScale(shift_ft=gap, stretch_pct=100 * gap / counter * fit.direction)
+    return None
+
+
+def _questions(run: Run, fit: CounterFit, undecided: tuple[float, ...], shared: tuple[SharedTie, ...]) -> Iterator[str]:
+    if run.zero_at is None and run.known_points and len(fit.off_by) + len(shared) == 1 and not run.counter_error:
+        yield (
+            "The zero is not said and one point is known: a stretch or a shift of the counter cannot be told apart. "
+            "Where was it zeroed?"
+        )
+    if run.zero_at is None and not run.known_points and not shared:
+        yield "Where the counter was zeroed is not said: taken as the datum."
+    if run.counts_up_towards == "unknown":
+        yield "Which way the counter counts is not said: taken as the way the head was pushed, or as its points fit."
+    if run.head_faces == "unknown":
+        yield "Which way the head faced is not said: sides and up or drop stay open."
+    if fit.tied and abs(fit.scale - 1) > FLAG_SCALE:
+        yield f"The counter {_scale_words(fit)}: more than 3 %, check the known points."
+    if undecided or (fit.odd_point is None and any(abs(off) > FLAG_OFF_FT for off in fit.off_by)):
+        worst = max(abs(off) for off in (*fit.off_by, *undecided))
+        yield f"A known point is off by {worst:.1f} ft, and none can be told to be the wrong one: read another."
+    if fit.odd_point is not None:
+        yield f"Known point {fit.odd_point + 1} does not fit the others: off by {abs(fit.off_by[fit.odd_point]):.1f} ft."
+    for tie in shared:
+        if tie.odd:
+            yield (
+                f"What was seen at {tidy(tie.counter_ft, 1)} does not fit where its other look puts it: off by "
+                f"{abs(tie.off_by_ft):.1f} ft. Check both footages, or say that they are two things."
+            )
+
+
+def _scale_words(fit: CounterFit) -> str:
+    error = (1 - 1 / fit.scale) * 100
+    return f"reads {abs(error):.1f} % {'short' if error > 0 else 'long'}" if abs(error) >= 0.05 else ""
+
+
+def _tie_words(lateral: Lateral, fit: CounterFit, shared: tuple[SharedTie, ...]) -> str:
     if not fit.tied:
         return "tied to nothing yet: type one footage that is known, such as 0 = front cleanout"
     datum = lateral.lines[0].datum or "its own zero"
-    error = (1 - 1 / fit.scale) * 100
-    scale = f", reads {abs(error):.1f} % {'short' if error > 0 else 'long'}" if abs(error) >= 0.05 else ""
-    return f"starts at {tidy(fit.zero_station, 1)} ft from {datum}, counts up towards the {'main' if fit.direction > 0 else 'house'}{scale}"
+    way = f"counts up towards the {'main' if fit.direction > 0 else 'house'}"
+    words = [f"starts at {tidy(fit.zero_station, 1)} ft from {datum}", way, _scale_words(fit)]
+    offs = [*(abs(o) for o in fit.off_by), *(abs(t.off_by_ft) for t in shared if not t.odd)]
+    if len(offs) > 1:
+        words.append(f"off by {max(offs):.1f} ft at most")
+    if shared:
+        words.append(f"tied by {len(shared)} look{'s' if len(shared) > 1 else ''} at things seen twice")
+    return ", ".join(w for w in words if w)

@@ -1,14 +1,14 @@
 """What a line would add, before it is added: where it lies, what it is, how it rates and why."""
 
-from bellstone.core.coverage import coverage_of
+from bellstone.core.calibration import calibrate
 from bellstone.core.entry.adding import add_line
 from bellstone.core.entry.reading import EntryReading, Question, Span
 from bellstone.core.errors import DomainError
 from bellstone.core.findings import resolve
-from bellstone.core.placing import place_visit
+from bellstone.core.paths import pipes_on
+from bellstone.core.placing import place_visits
 from bellstone.core.record import Lateral, Rec
 from bellstone.core.scheme import RATING_WORDS, Scheme, house_scheme
-from bellstone.core.segments import segments_of
 
 
 class ReadPiece(Rec):
@@ -55,9 +55,10 @@ def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme | None = Non
 
 def _pieces(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[ReadPiece, ...]:
     visit = after.visits[-1]
-    placing = place_visit(after, visit)
-    coverage = coverage_of(after, visit, placing)
-    segments = segments_of(visit, placing, coverage.start, coverage.end)
+    placing = place_visits(after, calibrate(after))[-1]
+    line = visit.runs[-1].line if visit.runs else after.lines[0].id
+    path, _, segments = pipes_on(after, visit, placing, line)
+    visit = path.visit
     rows = resolve(after, visit, placing, segments, scheme, only=frozenset(ids))
     out = []
     for row in rows:
@@ -85,6 +86,7 @@ def _pieces(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[ReadPiece, 
 
 def _other(reading: EntryReading) -> tuple[ReadPiece, ...]:
     names = {
+        "visit": "a new visit",
         "run": "a run", "pass": "a pass", "know": "a known point", "depth": "a depth from the surface", "count": "a count",
         "length": "an estimate of the main's distance", "flush": "a flush test", "cannot_assess": "a stretch not assessable",
         "say": "a statement",

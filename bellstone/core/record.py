@@ -243,7 +243,11 @@ class Run(Rec):
     starts_in: Pipe | None = None
     water: Water = "unknown"
     started: Text = ""
+    line: Id = "line0"  # the line it starts in; past a junction it looks at the line that one joins
+    counter_error: Literal["zero", "scale"] | None = None  # what a difference was said to be
     equipment: Text = ""
+    beacon_to_lens_ft: Annotated[float, Field(ge=0, le=10)] = 0.5
+    viewing_ft: Annotated[float, Field(ge=0, le=10)] = 0.5
     head_radius_in: Annotated[float, Field(gt=0, le=12)] | None = None
     ended: Literal["main", "stopped", "met", "resumed", "unknown"] = "unknown"
     end_reason: Text = ""
@@ -430,6 +434,7 @@ class Site(Rec):
     house_rules: HouseRules = HouseRules()
     stretches: Annotated[tuple[Stretch, ...], Field(max_length=200)] = ()
     start_here: bool = False
+    scheme: Word = ""  # name and version of the coding scheme; empty: the one that ships
 
 
 class SwingTie(Rec):
@@ -475,6 +480,15 @@ class Recommendation(Rec):
     date: Text = ""
 
 
+class Tool(Rec):
+    """What goes down the pipe, and how wide it is."""
+
+    id: Id
+    name: Word
+    kind: Literal["head", "skid", "cutter", "hose"]
+    diameter_in: Annotated[float, Field(gt=0, le=120)]
+
+
 class RepairCheck(Rec):
     what: Word
     result: Literal["accepted", "with_note", "not"]
@@ -511,6 +525,13 @@ class Answer(Rec):
     answer: Text
 
 
+class NotSame(Rec):
+    """Two items the analyst said are two things: not proposed as one again."""
+
+    a: Id
+    b: Id
+
+
 class Lateral(Rec):
     """One building's sewer lateral: everything said about it, over all visits."""
 
@@ -525,8 +546,10 @@ class Lateral(Rec):
     claims: Annotated[tuple[Claim, ...], Field(max_length=500)] = ()
     recommendations: Annotated[tuple[Recommendation, ...], Field(max_length=500)] = ()
     repairs: Annotated[tuple[Repair, ...], Field(max_length=200)] = ()
+    tools: Annotated[tuple[Tool, ...], Field(max_length=100)] = ()
     overrides: Annotated[tuple[Override, ...], Field(max_length=2000)] = ()
     answers: Annotated[tuple[Answer, ...], Field(max_length=2000)] = ()
+    not_same: Annotated[tuple[NotSame, ...], Field(max_length=5000)] = ()
     chosen_plan: Text = ""
     next_look: Text = ""
 
@@ -542,8 +565,17 @@ def _check_references(lateral: Lateral) -> None:
     for name in names:
         if names.count(name) > 1:
             raise ValueError(f"landmarks: two are called {name!r}; rename one")
+    _check_lines(lateral)
+    lines = {line.id for line in lateral.lines}
+    if len({visit.id for visit in lateral.visits}) < len(lateral.visits):
+        raise ValueError("visits: two visits share an id; rename one")
     for v, visit in enumerate(lateral.visits):
         runs = {run.id for run in visit.runs}
+        for r, run in enumerate(visit.runs):
+            if run.line not in lines:
+                raise ValueError(
+                    f"visits[{v}].runs[{r}].line: there is no line {run.line!r}; the lines are {sorted(lines)}"
+                )
         if len(runs) < len(visit.runs):
             raise ValueError(f"visits[{v}].runs: two runs share an id; rename one")
         seen: set[str] = set()
@@ -554,6 +586,27 @@ def _check_references(lateral: Lateral) -> None:
             seen.add(sighting.id)
             if sighting.run is not None and sighting.run not in runs:
                 raise ValueError(f"{place}.run: there is no run {sighting.run!r}; the runs are {sorted(runs)}")
+
+
+def _check_lines(lateral: Lateral) -> None:
+    """A branch flows into a line that is there, and none into itself."""
+    joins = {line.id: line.joins for line in lateral.lines}
+    if len(joins) < len(lateral.lines):
+        raise ValueError("lines: two lines share an id; rename one")
+    for n, line in enumerate(lateral.lines):
+        if n == 0 and line.joins is not None:
+            raise ValueError("lines[0].joins: the first line is the main one and joins none; take it out")
+        if n > 0 and line.joins is None:
+            raise ValueError(f"lines[{n}].joins: a branch names the line it joins, such as {lateral.lines[0].id!r}")
+        at, steps = line.id, 0
+        while joins[at] is not None:
+            if joins[at] not in joins:
+                raise ValueError(f"lines[{n}].joins: there is no line {joins[at]!r}; the lines are {sorted(joins)}")
+            at, steps = str(joins[at]), steps + 1
+            if steps > len(joins):
+                raise ValueError(
+                    f"lines[{n}].joins: the lines flow in a circle; join one of them to {lateral.lines[0].id!r}"
+                )
 
 
 def read_lateral(tree: Any) -> Lateral:

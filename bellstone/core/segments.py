@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 
+from bellstone.core.calibration import travel_with_flow
 from bellstone.core.materials import MATERIALS
-from bellstone.core.placing import Place, Placing, travel_with_flow
+from bellstone.core.placing import Place, Placing
 from bellstone.core.record import Pipe, Sighting, Visit
 
 Order = tuple[float, int]

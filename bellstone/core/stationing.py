@@ -4,15 +4,18 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
+from bellstone.core.adjustment import Adjusted, adjust_runs
 from bellstone.core.errors import DomainError
 
 SIGMA_READING_FT = 0.1  # handbook 2.1, working value
 SIGMA_KNOWN_POINT_FT = 0.25  # handbook 2.1, working value
 SIGMA_SCALE = 0.01  # prior of k about 1, handbook 2.1, working value
-LEAVE_ONE_OUT_GAIN = 9.0  # chi-square drop that names a point (3 sigma squared)
-NAMED_POINT_WEIGHT = 1e-4  # a named point is all but left out
+SIGMA_SCALE_SET = 0.001  # the analyst said that the zero, not the scale, is what differs: working value
+SIGMA_SCALE_LOOSE = 0.05  # the analyst said that the counter stretches: working value
+SIGMA_TIE_FT = 0.25  # one thing seen from two runs ties them as a known point does, handbook 2.1
+BEACON_TO_LENS_FT = 0.5  # handbook 2.1, editable per run
+VIEWING_FT = 0.5  # from the lens to what is seen, handbook 2.1, editable per run
 FLAG_SCALE = 0.03
 FLAG_OFF_FT = 1.0
 Z_90 = 1.6449  # half width of the 5-95 % band over sigma (standard normal)
@@ -26,6 +29,8 @@ class CounterFit:
     ``zero_station`` s0 [ft], ``scale`` k [-], ``direction`` c (+1 counts up with the flow, -1 against),
     ``covariance`` of (s0, k), ``off_by`` each known point's distance from the fit [ft],
     ``odd_point`` the index of the one that does not fit, ``tied`` whether anything ties it at all.
+    ``seen_ahead`` and ``located_ahead``: how far with the flow of the station what is seen, and what is
+    located, lies [ft].
     """
 
     zero_station: float
@@ -35,10 +40,16 @@ class CounterFit:
     off_by: tuple[float, ...]
     odd_point: int | None
     tied: bool
+    seen_ahead: float = 0.0
+    located_ahead: float = 0.0
 
     def station(self, counter: float) -> float:
         """The station of a raw counter [ft]."""
         return self.zero_station + self.direction * self.scale * counter
+
+    def seen(self, counter: float) -> float:
+        """The station of what is seen at a raw counter [ft]."""
+        return self.station(counter) + self.seen_ahead
 
     def sigma(self, counter: float) -> float:
         """One standard deviation of that station [ft]: hypot(0.1 ft, the fit's with k's)."""
@@ -86,46 +97,31 @@ def fit_counter(
     >>> round(fit_counter([0, 90], [90, 0], -1).station(25), 6)
     65.0
     """
-    x, s = np.asarray(counters, dtype=float), np.asarray(stations, dtype=float)
-    if x.shape != s.shape:
-        raise DomainError("stations", s.shape, f"wants one for each of the {x.size} counters")
-    if not (np.isfinite(x).all() and np.isfinite(s).all()):
-        raise DomainError("known points", (counters, stations), "wants finite feet")
-    if x.size == 0:
+    if len(counters) != len(stations):
+        raise DomainError("stations", len(stations), f"wants one for each of the {len(counters)} counters")
+    count = len(counters)
+    if count == 0:
         wide = ((0.0, 0.0), (0.0, SIGMA_SCALE**2))
         return CounterFit(0.0, 1.0, direction or 1, wide, (), None, tied=False)
-    sigma = np.full(x.size, SIGMA_KNOWN_POINT_FT) if sigmas is None else np.asarray(sigmas, dtype=float)
-    if direction is None:
-        directions = (1, -1) if x.size > 1 else (1,)
-        direction = min(directions, key=lambda c: _solve(c * x, s, sigma)[2])
-    odd = _odd_one(direction * x, s, sigma)
-    weighted = sigma.copy()
-    if odd is not None:
-        weighted[odd] /= np.sqrt(NAMED_POINT_WEIGHT)
-    solution, covariance, _ = _solve(direction * x, s, weighted)
-    off = solution[0] + solution[1] * direction * x - s
-    cov = ((float(covariance[0, 0]), float(covariance[0, 1])), (float(covariance[1, 0]), float(covariance[1, 1])))
+    sigma = [SIGMA_KNOWN_POINT_FT] * count if sigmas is None else sigmas
+    ways = (direction,) if direction is not None else (1, -1) if count > 1 else (1,)
+    fits = {c: _fit_alone([c * x for x in counters], stations, sigma) for c in ways}
+    c = min(fits, key=lambda way: float((fits[way].misfit ** 2).sum()))
+    fit = fits[c]
+    cov = fit.covariance.tolist()
+    # under three points a bad one cannot be told from a good one
+    odd = fit.named[0][0] if fit.named and count > 2 else None
     return CounterFit(
-        float(solution[0]), float(solution[1]), direction, cov, tuple(float(o) for o in off), odd, tied=True
+        float(fit.zero[0]),
+        float(fit.scale[0]),
+        c,
+        ((cov[0][0], cov[0][1]), (cov[1][0], cov[1][1])),
+        tuple(fit.misfit.tolist()),
+        odd,
+        tied=True,
     )
 
 
-def _solve(
-    x: NDArray[np.float64], s: NDArray[np.float64], sigma: NDArray[np.float64]
-) -> tuple[NDArray[np.float64], NDArray[np.float64], float]:
-    """(s0, k), their covariance and chi-square, with the prior of k as one more row."""
-    rows = np.vstack([np.column_stack([np.ones_like(x), x]) / sigma[:, None], [0.0, 1 / SIGMA_SCALE]])
-    wanted = np.append(s / sigma, 1 / SIGMA_SCALE)
-    solution, *_ = np.linalg.lstsq(rows, wanted, rcond=None)
-    misfit = rows @ solution - wanted
-    return solution, np.linalg.inv(rows.T @ rows), float(misfit @ misfit)
-
-
-def _odd_one(x: NDArray[np.float64], s: NDArray[np.float64], sigma: NDArray[np.float64]) -> int | None:
-    """The point whose leaving out lowers chi-square most, if by more than 9; None under three points."""
-    if x.size < 3:
-        return None
-    whole = _solve(x, s, sigma)[2]
-    gains = [whole - _solve(np.delete(x, i), np.delete(s, i), np.delete(sigma, i))[2] for i in range(x.size)]
-    worst = int(np.argmax(gains))
-    return worst if gains[worst] > LEAVE_ONE_OUT_GAIN else None
+def _fit_alone(counters: Sequence[float], stations: Sequence[float], sigmas: Sequence[float]) -> Adjusted:
+    count = len(counters)
+    return adjust_runs([0] * count, counters, [-1] * count, stations, sigmas, [SIGMA_SCALE])

@@ -10,6 +10,7 @@ from bellstone.core.placing import Placing
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.sizes import size_bounds
+from bellstone.core.segment_joints import OFF_JOINT_FT, at_joint_in, joints_of, off_pattern, spacing_not_of
 from bellstone.core.segments import Segment
 from bellstone.core.units import tidy
 
@@ -27,7 +28,12 @@ def warnings_of(
 ) -> tuple[Warning, ...]:  # fmt: skip
     """Every warning not yet answered."""
     answered = {a.warning for a in lateral.answers}
-    found = [*_of_findings(rows, coverage, scheme), *_of_line(rows, segments), *_of_runs(placing)]
+    found = [
+        *_of_findings(rows, coverage, scheme),
+        *_of_line(rows, segments),
+        *_of_joints(rows, segments),
+        *_of_runs(placing),
+    ]
     return tuple(w for w in found if w.id not in answered)
 
 
@@ -127,6 +133,31 @@ def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterator[
 
 def _station(value: float | None) -> str:
     return "no footage" if value is None else f"{value:.1f} ft"
+
+
+def _of_joints(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterator[Warning]:
+    """What the joint pattern makes doubtful: it only raises questions (handbook 2.3)."""
+    for segment in segments:
+        spacing = spacing_not_of(segment, rows)
+        if spacing is not None:
+            yield Warning(
+                id=f"spacing:{segment.index}",
+                where=f"{segment.name} from {_station(segment.start)}",
+                text=f"joints lie {spacing:g} ft apart, which is not usual for {segment.name}",
+                mend="check the material here, or say that the pipe was laid so",
+            )
+        found = joints_of(segment, rows)
+        if found is None or not found.certain:
+            continue
+        for r in at_joint_in(segment, rows):
+            off = off_pattern(r, found, segment)
+            if off > OFF_JOINT_FT:
+                yield Warning(
+                    id=f"joint:{r.sighting.id}",
+                    where=f"{r.finding.words} ({_at(r)})",
+                    text=f"said at a joint, {off:.1f} ft from any of the {found.laid_ft:.1f} ft pattern",
+                    mend="check its footage, or say it is in the barrel",
+                )
 
 
 def _of_runs(placing: Placing) -> Iterator[Warning]:

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Sequence
 from fractions import Fraction
+from functools import lru_cache
 from math import isfinite
 
 from bellstone.core.errors import DomainError
@@ -43,6 +44,7 @@ def plain(text: str) -> str:
     return text
 
 
+@lru_cache(maxsize=4096)
 def number(text: str) -> float:
     """A number as written: ``2.5``, ``3/4``, ``1 1/2`` or ``1-1/2``.
 

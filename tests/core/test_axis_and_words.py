@@ -130,7 +130,8 @@ def test_an_edit_says_what_it_changed(line: str, words: str) -> None:
 def test_a_known_point_says_how_far_it_moved_things() -> None:
     record, _ = record_from_page(RUN + "50 hole 1in\n100 main")
     after, _ = add_line(record, read_line("100 = 104 located"))
-    assert "2 positions moved, by up to 3." in consequence(assess(record), assess(after))
+    # 3.8 ft by the fit, and a foot because what is seen lies ahead of the beacon (handbook 2.1)
+    assert "2 positions moved, by up to 4." in consequence(assess(record), assess(after))
 
 
 @pytest.mark.parametrize(

@@ -15,6 +15,7 @@ from bellstone.core.entry.reading import (
     See,
     StartPass,
     StartRun,
+    StartVisit,
 )
 from bellstone.core.errors import DomainError
 from bellstone.core.ids import next_id
@@ -25,11 +26,15 @@ from bellstone.core.record import (
     Landmark,
     LandmarkPosition,
     Lateral,
+    Line,
     Pass,
     Recommendation,
+    RelativePosition,
     Remark,
+    Repair,
     Run,
     Sighting,
+    Tool,
     Visit,
 )
 
@@ -57,6 +62,10 @@ class Adder:
     """Collects changes to one visit of a lateral, then gives the new record."""
 
     def __init__(self, lateral: Lateral, visit: int = -1) -> None:
+        self.added: list[str] = []
+        self._open(lateral, visit)
+
+    def _open(self, lateral: Lateral, visit: int) -> None:
         self.lateral = lateral
         self.index = visit % len(lateral.visits)
         self.visit: dict[str, list[Any]] = {
@@ -77,7 +86,8 @@ class Adder:
         self.items = list(lateral.items)
         self.claims = list(lateral.claims)
         self.recommendations = list(lateral.recommendations)
-        self.added: list[str] = []
+        self.repairs = list(lateral.repairs)
+        self.tools = list(lateral.tools)
 
     def result(self) -> Lateral:
         visit = self.lateral.visits[self.index].model_copy(update={k: tuple(v) for k, v in self.visit.items()})
@@ -90,6 +100,8 @@ class Adder:
                 "items": tuple(self.items),
                 "claims": tuple(self.claims),
                 "recommendations": tuple(self.recommendations),
+                "repairs": tuple(self.repairs),
+                "tools": tuple(self.tools),
             }
         )
 
@@ -103,7 +115,10 @@ class Adder:
         return run.passes[-1].travel if run and run.passes else "out"
 
     def _next(self, prefix: str, *groups: str) -> str:
-        return next_id(prefix, (x.id for g in groups for x in self.visit[g]))
+        """The next id over every visit, so that a sighting is named by its id alone."""
+        others = [v for n, v in enumerate(self.lateral.visits) if n != self.index]
+        earlier = (x.id for v in others for g in groups for x in getattr(v, g))
+        return next_id(prefix, (*(x.id for g in groups for x in self.visit[g]), *earlier))
 
     def add(self, reading: EntryReading) -> None:
         line = next_id("l", {s.line for s in self.visit["sightings"]} | {d.line for d in self.visit["depths"]})
@@ -111,6 +126,8 @@ class Adder:
             match act:
                 case See():
                     self._see(act, line, reading.time_s)
+                case StartVisit():
+                    self._visit(act)
                 case StartRun():
                     self._run(act)
                 case StartPass():
@@ -162,6 +179,8 @@ class Adder:
         item = same if same and act.same_sure else self._next_item()
         if same and not act.same_sure:  # "same?" is a proposal: two things until it is taken
             self.items.append(Item(id=item, same_as=same))
+        if act.because_counter_ft is not None:
+            self._decide(item, caused_by=self._item_at(act.because_counter_ft, sighting.kind, "because"))
         new = sighting.model_copy(
             update={
                 "id": self._next("s", "sightings"),
@@ -175,7 +194,12 @@ class Adder:
         self._keep("sightings", new)
 
     def _next_item(self) -> str:
-        return next_id("i", [*(s.item for s in self.visit["sightings"]), *(i.id for i in self.items)])
+        earlier = (s.item for n, v in enumerate(self.lateral.visits) if n != self.index for s in v.sightings)
+        return next_id("i", [*(s.item for s in self.visit["sightings"]), *(i.id for i in self.items), *earlier])
+
+    def _decide(self, item: str, **decided: Any) -> None:
+        known = next((i for i in self.items if i.id == item), Item(id=item))
+        self.items = [i for i in self.items if i.id != item] + [known.model_copy(update=decided)]
 
     def _same_item(self, act: See) -> str | None:
         if act.same is None:
@@ -185,17 +209,40 @@ class Adder:
             if not seen:
                 raise DomainError("same", "same", "there is no finding before it")
             return seen[-1].item
+        return self._item_at(act.same_counter_ft or 0.0, act.sighting.kind, "same")
+
+    def _item_at(self, counter_ft: float, kind: str, word: str) -> str:
+        """The item logged at a counter, on any run of this visit; one of the kind said is preferred."""
         counters = [
-            (abs((s.position.counter.likely or 0.0) - (act.same_counter_ft or 0.0)), s)
-            for s in seen
+            (abs((s.position.counter.likely or 0.0) - counter_ft), s)
+            for s in self.visit["sightings"]
             if isinstance(s.position, CounterPosition)
         ]
         close = [(d, s) for d, s in counters if d <= 1.0]
         if not close:
-            raise DomainError(
-                "same", act.same_counter_ft, "no finding has that counter; give the counter it was logged at"
-            )
-        return min(close, key=lambda pair: (pair[1].kind != act.sighting.kind, pair[0]))[1].item
+            raise DomainError(word, counter_ft, "no finding has that counter; give the counter it was logged at")
+        nearest: Sighting = min(close, key=lambda pair: (pair[1].kind != kind, pair[0]))[1]
+        return nearest.item
+
+    def _visit(self, act: StartVisit) -> None:
+        """A new visit; the record so far is closed, and what follows is said on the new one."""
+        lateral = self.result()
+        visit = Visit(id=next_id("visit", (v.id for v in lateral.visits)), date=act.date, purpose=act.purpose)
+        said = any(getattr(lateral.visits[-1], g) for g in ("sightings", "runs", "depths", "remarks"))
+        visits = (*lateral.visits, visit) if said else (*lateral.visits[:-1], visit)
+        self._open(lateral.model_copy(update={"visits": visits}), -1)
+        self.added.append(visit.id)
+
+    def _line_named(self, name: str) -> str:
+        """The branch of a name; a new one joins the main line, where a branch of that name was seen."""
+        for line in self.lines:
+            if line.name.lower() == name.lower():
+                return line.id
+        seen = next((s for s in self.visit["sightings"] if s.kind == "branch" and name.lower() in s.said.lower()), None)
+        at = RelativePosition(to_sighting=seen.id) if seen is not None else None
+        line = Line(id=next_id("line", (x.id for x in self.lines)), name=name, joins=self.lines[0].id, joins_at=at)
+        self.lines.append(line)
+        return line.id
 
     def _run(self, act: StartRun) -> None:
         self._forget_blank_run(act.run.name)
@@ -203,10 +250,12 @@ class Adder:
         wanted = re.sub(r"[^A-Za-z0-9]", "", act.run.name) or "A"
         run_id = wanted if wanted not in taken else next_id(wanted, taken)
         run = act.run.model_copy(update={"id": run_id})
+        if act.line_name:
+            run = run.model_copy(update={"line": self._line_named(act.line_name)})
         for name in (run.access, run.zero_at):
             if name:
                 self._landmark(name)
-        if not self.lines[0].datum and (run.zero_at or run.access):
+        if not self.lines[0].datum and run.line == self.lines[0].id and (run.zero_at or run.access):
             self.lines[0] = self.lines[0].model_copy(update={"datum": run.zero_at or run.access})
         self._keep("runs", run)
 
@@ -260,6 +309,14 @@ class Adder:
             new = act.what.model_copy(update={"id": next_id("k", (c.id for c in self.claims))})
             self.claims.append(new)
             self.added.append(new.id)
+        elif isinstance(act.what, Repair):
+            repair = act.what.model_copy(update={"id": next_id("p", (r.id for r in self.repairs))})
+            self.repairs.append(repair)
+            self.added.append(repair.id)
+        elif isinstance(act.what, Tool):
+            tool = act.what.model_copy(update={"id": next_id("t", (x.id for x in self.tools))})
+            self.tools.append(tool)
+            self.added.append(tool.id)
         elif isinstance(act.what, Recommendation):
             advice = act.what.model_copy(update={"id": next_id("w", (r.id for r in self.recommendations))})
             self.recommendations.append(advice)

@@ -39,6 +39,7 @@ class Attributes:
     same: str | None = None
     same_counter_ft: float | None = None
     same_sure: bool = True
+    because_counter_ft: float | None = None
     questions: list[Question] = field(default_factory=list)
     unread: list[Span] = field(default_factory=list)
     completed: list[str] = field(default_factory=list)
@@ -80,7 +81,7 @@ class AttributeReader:
 
     def read(self) -> Attributes:
         readers = (
-            self._quoted, self._each_joint, self._every, self._phase_word, self._same, self._minutes, self._oclock,
+            self._quoted, self._each_joint, self._every, self._phase_word, self._same, self._because, self._minutes, self._oclock,
             self._amount, self._clock_range, self._word, self._bare_number,
         )  # fmt: skip
         while self.at < len(self.text):
@@ -135,6 +136,15 @@ class AttributeReader:
             self.out.same = "counter" if match["n"] else "last"
             self.out.same_counter_ft = float(match["n"]) if match["n"] else None
             self.out.same_sure = not match["q"]
+            self._take(match)
+        return bool(match)
+
+    def _because(self) -> bool:
+        match = re.compile(r"(?:because(?:\s+of)?|caused\s+by)\s+(?P<n>-?\d+(?:\.\d+)?)(?=\s|,|$)", re.I).match(
+            self.text, self.at
+        )
+        if match:
+            self.out.because_counter_ft = float(match["n"])
             self._take(match)
         return bool(match)
 

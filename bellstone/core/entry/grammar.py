@@ -251,7 +251,12 @@ class _LineReader:
         see = self._see(position, kind, part, **values)
         self.acts.append(
             see.model_copy(
-                update={"same": out.same, "same_counter_ft": out.same_counter_ft, "same_sure": out.same_sure}
+                update={
+                    "same": out.same,
+                    "same_counter_ft": out.same_counter_ft,
+                    "same_sure": out.same_sure,
+                    "because_counter_ft": out.because_counter_ft,
+                }
             )
         )
         shift = offset

@@ -45,7 +45,7 @@ def sighting_line(sighting: Sighting) -> str:
 
 
 def _attribute_words(s: Sighting) -> list[str]:
-    words = [s.form or "", *s.qualities]
+    words = [s.form or "", s.state or "", *s.qualities]  # the state first: "soil in place" would read as soil in
     if s.as_found is not None:
         words += ["was", s.as_found.form or "", amount_words(s.as_found.size), "now"]
     words += [
@@ -53,7 +53,6 @@ def _attribute_words(s: Sighting) -> list[str]:
         clock_words(s.clock),
         "each joint" if s.each_joint else s.at or "",
         f"every {tidy(s.spacing_ft, _PLACES)}ft" if s.spacing_ft else "",
-        s.state or "",
         s.water if s.water and s.water != "unknown" else "",
         f"{tidy(s.minutes_off.likely or 0, _PLACES)} min off" if s.minutes_off else "",
         s.head or "",

@@ -14,9 +14,11 @@ from bellstone.core.record import (
     NotAssessable,
     Rec,
     Recommendation,
+    Repair,
     Run,
     Sighting,
     Symptom,
+    Tool,
 )
 
 NEW = "new"  # id of a draft: the record gives the real one when it is added
@@ -52,12 +54,19 @@ class See(Rec):
     same: Literal["last", "counter"] | None = None
     same_counter_ft: float | None = None
     same_sure: bool = True
+    because_counter_ft: float | None = None  # the counter of what causes it
+
+
+class StartVisit(Rec):
+    act: Literal["visit"] = "visit"
+    date: str = ""
+    purpose: str = ""
 
 
 class StartRun(Rec):
     act: Literal["run"] = "run"
     run: Run
-    bore_of_access_in: float | None = None
+    line_name: str = ""  # the branch it starts in
 
 
 class StartPass(Rec):
@@ -98,11 +107,21 @@ class CannotAssess(Rec):
 
 class Say(Rec):
     act: Literal["say"] = "say"
-    what: Claim | Recommendation | Symptom
+    what: Claim | Recommendation | Symptom | Repair | Tool
 
 
 Act = Annotated[
-    See | StartRun | StartPass | Know | ReadDepth | CountThings | EstimateLength | Flush | CannotAssess | Say,
+    See
+    | StartVisit
+    | StartRun
+    | StartPass
+    | Know
+    | ReadDepth
+    | CountThings
+    | EstimateLength
+    | Flush
+    | CannotAssess
+    | Say,
     Field(discriminator="act"),
 ]
 

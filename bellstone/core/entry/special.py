@@ -19,6 +19,7 @@ from bellstone.core.entry.reading import (
     Say,
     StartPass,
     StartRun,
+    StartVisit,
 )
 from bellstone.core.errors import DomainError
 from bellstone.core.materials import material_from_word
@@ -33,8 +34,10 @@ from bellstone.core.record import (
     NotAssessable,
     Pipe,
     Recommendation,
+    Repair,
     Run,
     Symptom,
+    Tool,
 )
 from bellstone.core.units import NUMBER, depth_readings_ft, number
 
@@ -45,7 +48,20 @@ _BORE = re.compile(rf"\b(?P<bore>{NUMBER})\s*(?:in\b|inch\b|\")", re.I)
 
 def read_special(text: str) -> Special | None:
     """The acts of a line that is no finding, or None."""
-    for reader in (_run, _pass, _known_point, _depth, _count, _flush, _cannot_assess, _length, _say):
+    for reader in (
+        _visit,
+        _run,
+        _tool,
+        _repair,
+        _pass,
+        _known_point,
+        _depth,
+        _count,
+        _flush,
+        _cannot_assess,
+        _length,
+        _say,
+    ):
         read = reader(text)
         if read is not None:
             return read
@@ -69,6 +85,43 @@ def read_pipe(text: str) -> Pipe | None:
     return Pipe(material=material or "unknown", bore_in=bore_in) if bore_in is None or 0 < bore_in <= 120 else None
 
 
+def _visit(text: str) -> Special | None:
+    match = re.fullmatch(
+        r"(?:new\s+)?visit\b\s*(?P<date>\d{4}-\d{2}-\d{2}|today)?\s*,?\s*(?P<why>.*)", text.strip(), re.I
+    )
+    if match is None or not (match["date"] or match["why"]):
+        return None
+    return [StartVisit(date=match["date"] or "", purpose=match["why"][:80])], []
+
+
+def _tool(text: str) -> Special | None:
+    sized = rf"(?P<name>.*?)\s*(?P<n>{NUMBER})\s*(?:in\b|inch\b|\")"
+    match = re.fullmatch(rf"tool\s+(?P<kind>head|skid|cutter|hose)\b\s*{sized}", text.strip(), re.I)
+    if match is None or not 0 < number(match["n"]) <= 120:
+        return None
+    kind = match["kind"].lower()
+    tree = {"id": NEW, "kind": kind, "name": (match["name"] or kind)[:80], "diameter_in": number(match["n"])}
+    return [Say(what=Tool.model_validate(tree))], []
+
+
+def _repair(text: str) -> Special | None:
+    """``repair 40-46 spot liner: step not, ends accepted``: an extent, what it is, and what was looked at."""
+    match = re.match(r"repair\s+(?=~?-?\d)(?P<rest>.*)$", text.strip(), re.I)
+    if match is None:
+        return None
+    placed = read_position(match["rest"])
+    body, _, looked = match["rest"][placed.rest :].partition(":")
+    checks = []
+    for piece in filter(None, (p.strip() for p in looked.split(","))):
+        found = re.fullmatch(r"(?P<what>.+?)\s+(?P<how>accepted|ok|with note|not(?: accepted)?)", piece, re.I)
+        if found is None:
+            return None
+        result = {"accepted": "accepted", "ok": "accepted", "with note": "with_note"}.get(found["how"].lower(), "not")
+        checks.append({"what": found["what"][:80], "result": result})
+    tree = {"id": NEW, "extent": placed.position, "said": body.strip() or text.strip(), "checks": checks}
+    return [Say(what=Repair.model_validate(tree))], []
+
+
 def _run(text: str) -> Special | None:
     match = re.match(r"run\s+(?P<name>[\w-]+)\b\s*(?P<rest>.*)$", text, re.I)
     if match is None:
@@ -83,7 +136,8 @@ def _run(text: str) -> Special | None:
         tree.setdefault("zero_at", first)
     if tree.get("zero_at") == "not said":
         tree["zero_at"] = None
-    return [StartRun(run=Run.model_validate(tree))], []
+    line = tree.pop("line_name", "")
+    return [StartRun(run=Run.model_validate(tree), line_name=line[:80])], []
 
 
 def _read_run_piece(piece: str, tree: dict[str, Any], first: bool) -> str:
@@ -91,11 +145,12 @@ def _read_run_piece(piece: str, tree: dict[str, Any], first: bool) -> str:
     patterns = (
         (r"(?:facing|faces)\s+(main|house|unknown)", "head_faces"),
         (r"counts?\s+(?:up\s+)?(?:to|towards)\s+(main|house|unknown)", "counts_up_towards"),
+        (r"(?:on|in)\s+(?:the\s+)?(\w[\w ]*)\s+(?:branch|line)", "line_name"),
         (r"water\s+(off|rest|trickle|sink|hose|flush|running|unknown)", "water"),
     )
     for pattern, slot in patterns:
         if match := re.fullmatch(pattern, piece, re.I):
-            said = match[1].lower()
+            said = match[1].lower() if slot != "line_name" else match[1]
             tree[slot] = "rest" if said == "off" else said
             return ""
     if match := re.fullmatch(r"zero(?:ed)?\s+(?:at\s+)?(?:the\s+)?(.+)", piece, re.I):
@@ -285,5 +340,7 @@ def _say(text: str) -> Special | None:
         said_by = Claim(id=NEW, who=who[:80] if colon else "", said=said.strip() if colon and said.strip() else body)
         return [Say(what=said_by)], []
     if what == "recommend":
-        return [Say(what=Recommendation(id=NEW, what=body))], []
+        theirs = re.match(r"(?:theirs|earlier)\b\s*:?\s*", body, re.I)
+        words = body[theirs.end() :] if theirs else body
+        return [Say(what=Recommendation(id=NEW, what=words or "not known", ours=theirs is None))], []
     return [Say(what=Symptom(id=NEW, said=body))], []

@@ -1,0 +1,50 @@
+"""Earlier visits beside the newest: what each earlier finding has become."""
+
+from collections.abc import Sequence
+from typing import Literal
+
+from bellstone.core.assessment import Earlier
+from bellstone.core.coverage import Coverage
+from bellstone.core.findings import Resolved
+
+
+def earlier_findings(
+    visit: str, before: Sequence[Resolved], after: Sequence[Resolved], coverage: Coverage
+) -> tuple[Earlier, ...]:
+    """What each rated or built-in thing of an earlier visit has become, in pipe order.
+
+    One thing seen on both visits (the same item) is *same*, *worse* or *better* by its rating. One not
+    seen again is *gone* where the newest visit could assess its place, else *not seen now*.
+    """
+    now = {r.sighting.item: r for r in after}
+    return tuple(_earlier(visit, r, now, coverage) for r in before if r.finding.family != "event")
+
+
+def _earlier(visit: str, r: Resolved, now: dict[str, Resolved], coverage: Coverage) -> Earlier:
+    f = r.finding
+    again = now.get(r.sighting.item)
+    then, today = f.rated, again.finding.rated if again else None
+    return Earlier(
+        id=f.id,
+        item=f.item,
+        visit=visit,
+        words=f.words,
+        mark=f.mark,
+        family=f.family,
+        station_ft=f.station_ft if f.how == "station" else None,
+        end_ft=f.end_ft if f.how == "station" else None,
+        then=then,
+        now=today,
+        became=_became(then, today) if again else "gone" if _seen_again(r, coverage) else "not seen now",
+    )
+
+
+def _became(then: int | None, now: int | None) -> Literal["same", "worse", "better"]:
+    if then is None or now is None or then == now:
+        return "same"
+    return "worse" if now > then else "better"
+
+
+def _seen_again(r: Resolved, coverage: Coverage) -> bool:
+    at = r.place.centre
+    return r.place.how == "station" and at is not None and any(a <= at <= b for a, b in coverage.seen)
