@@ -19,6 +19,7 @@ from bellstone.core.compare import earlier_findings
 from bellstone.core.coverage import Coverage, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
 from bellstone.core.findings import Resolved, is_joint, resolve
+from bellstone.core.fit import tool_fits
 from bellstone.core.judging import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
 from bellstone.core.looks import proposed
 from bellstone.core.materials import MATERIALS
@@ -136,6 +137,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = No
         ties=placing.ties,
         proposals=proposed(lateral, [*(b.rows for b in before), rows]),
         earlier=_became(lateral, before, rows, coverage),
+        fits=tool_fits(lateral, segments),
         depths=tuple(d for d, _ in depths),
         counts=tuple(CountShown(id=c.id, words=c.said) for c in visit.counts),
         section=section_table(segments, rows, found, depths, coverage),

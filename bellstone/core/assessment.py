@@ -4,6 +4,7 @@ from typing import Literal
 
 from bellstone.core.coverage import Lane, Unseen
 from bellstone.core.dig import Bracket
+from bellstone.core.fit import Fit
 from bellstone.core.matching import Proposal
 from bellstone.core.placing import RunTie
 from bellstone.core.record import Rec
@@ -217,6 +218,7 @@ class Assessment(Rec):
     ties: tuple[RunTie, ...]
     proposals: tuple[Proposal, ...]  # findings that may be one thing
     earlier: tuple[Earlier, ...]  # findings of earlier visits, and what each has become
+    fits: tuple[Fit, ...]  # which tool passes which access and pipe
     depths: tuple[DepthShown, ...]
     counts: tuple[CountShown, ...]
     section: SectionTable

@@ -1,6 +1,36 @@
 """What an edit changed, said in one line."""
 
-from bellstone.core.assessment import Assessment
+from bellstone.core.assessment import Assessment, Finding
+from bellstone.core.record import Rec
+
+
+class Rerated(Rec):
+    """One thing that a change judges otherwise; ``before`` and ``after`` in words."""
+
+    what: str
+    station_ft: float | None
+    before: str
+    after: str
+
+
+def rerated(before: Assessment, after: Assessment) -> tuple[Rerated, ...]:
+    """The verdict and every rating that two assessments of one record give otherwise, in pipe order."""
+    out = []
+    if before.verdict_stands != after.verdict_stands:
+        out.append(Rerated(what="verdict", station_ft=None, before=before.verdict_stands, after=after.verdict_stands))
+    old = {f.id: f for f in before.findings}
+    for f in after.findings:
+        was = old.get(f.id)
+        if was is not None and (was.rating != f.rating) and _rating_words(was) != _rating_words(f):
+            at = f.station_ft if f.how == "station" else None
+            out.append(Rerated(what=f.words, station_ft=at, before=_rating_words(was), after=_rating_words(f)))
+    return tuple(out)
+
+
+def _rating_words(f: Finding) -> str:
+    if f.rating is None:
+        return "not rated"
+    return f"{f.rating.likely}" + (f" ({f.rating.low}–{f.rating.high})" if f.rating.is_range else "")
 
 
 def consequence(before: Assessment | None, after: Assessment) -> str:
@@ -27,6 +57,13 @@ def consequence(before: Assessment | None, after: Assessment) -> str:
     ):
         if a != b:
             bits.append(f"{name} {a if a is not None else '–'} → {b if b is not None else '–'}")
+    changed = [r for r in rerated(before, after) if r.what != "verdict"]
+    if changed:
+        first = changed[0]
+        bits.append(
+            f"{len(changed)} rating{'s' if len(changed) > 1 else ''} changed, such as {first.what.split(',')[0]} "
+            f"{first.before} → {first.after}"
+        )
     moved = _moved(before, after)
     if moved:
         bits.append(moved)

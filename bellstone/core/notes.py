@@ -2,7 +2,6 @@
 
 from bellstone.core.entry.adding import Adder
 from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.printing import sighting_line
 from bellstone.core.entry.reading import EntryReading
 from bellstone.core.errors import DomainError
 from bellstone.core.record import Lateral, Rec, Site
@@ -74,8 +73,3 @@ def _is_on_a_finding(reading: EntryReading, start: int, end: int) -> bool:
 def record_from_page(page: str, name: str = "Notes") -> tuple[Lateral, list[PageLine]]:
     """A lateral made of nothing but a page of notes."""
     return add_page(Lateral(site=Site(name=name)), page)
-
-
-def page_from_record(lateral: Lateral) -> str:
-    """The newest visit's findings as entry lines, one a line."""
-    return "\n".join(sighting_line(s) for s in lateral.visits[-1].sightings)

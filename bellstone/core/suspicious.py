@@ -135,6 +135,16 @@ def _station(value: float | None) -> str:
     return "no footage" if value is None else f"{value:.1f} ft"
 
 
+def _of_scheme(lateral: Lateral, scheme: Scheme) -> Iterator[Warning]:
+    if lateral.site.scheme and lateral.site.scheme != scheme.label:
+        yield Warning(
+            id=f"scheme:{scheme.label}",
+            where="the coding scheme",
+            text=f"{lateral.site.scheme} is not here: judged by {scheme.label}",
+            mend="bring that scheme here, or choose one in Scheme",
+        )
+
+
 def _of_joints(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterator[Warning]:
     """What the joint pattern makes doubtful: it only raises questions (handbook 2.3)."""
     for segment in segments:

@@ -14,6 +14,10 @@ class NoSuchLateral(BellStoneError):
     pass
 
 
+class NoSuchScheme(BellStoneError):
+    """There is no scheme of that name and version here."""
+
+
 class StaleVersion(BellStoneError):
     """The record has moved on since the sender saw it; ``since`` says what changed."""
 
@@ -44,6 +48,8 @@ def register(api: NinjaAPI) -> None:
                 return problem(
                     404, "There is no such lateral.", [("lateral", "go back to Laterals and open one there")]
                 )
+            case NoSuchScheme():
+                return problem(404, f"There is no scheme {error}.", [("scheme", "choose one of those listed")])
             case StaleVersion():
                 text = "Somebody changed this lateral since you saw it. Nothing of yours was saved over it."
                 mend = "look at what changed, then make your change again"

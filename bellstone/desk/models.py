@@ -42,3 +42,28 @@ class StoredAssessment(models.Model):
     scheme = models.CharField(max_length=120)
     input_hash = models.CharField(max_length=64)
     result = models.TextField()
+
+
+class StoredScheme(models.Model):
+    """A firm's copy of the coding scheme: never changed, a change is a new version."""
+
+    name = models.CharField(max_length=60)
+    version = models.PositiveIntegerField()
+    based_on = models.CharField(max_length=120)
+    when = models.DateTimeField(auto_now_add=True)
+    scheme = models.TextField()
+
+    class Meta:
+        ordering = ["name", "-version"]
+        constraints = [models.UniqueConstraint(fields=["name", "version"], name="one_row_a_version")]
+
+
+class ColumnMapping(models.Model):
+    """How the columns of tables with one header were taken last, so that the next needs no asking."""
+
+    what = models.CharField(max_length=20)
+    header = models.CharField(max_length=64)  # digest of the headings
+    mapping = models.JSONField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["what", "header"], name="one_mapping_a_header")]

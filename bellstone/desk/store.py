@@ -10,7 +10,8 @@ import jsonpatch
 from bellstone.core.assess import assess
 from bellstone.core.assessment import Assessment
 from bellstone.core.record import Lateral
-from bellstone.core.scheme import house_scheme
+from bellstone.core.scheme import Scheme
+from bellstone.desk import schemes
 from bellstone.desk.errors import NoSuchLateral
 from bellstone.desk.models import StoredAssessment, StoredLateral
 from bellstone.formats import lateral_file
@@ -29,8 +30,8 @@ def _parsed(text: str) -> Lateral:
 
 
 @lru_cache(maxsize=64)
-def _assessed(text: str) -> tuple[Assessment, str]:
-    result = assess(_parsed(text))
+def _assessed(text: str, scheme: str, path: str | None) -> tuple[Assessment, str]:
+    result = assess(_parsed(text), schemes.scheme_named(scheme), path)
     return result, result.model_dump_json()
 
 
@@ -39,8 +40,24 @@ def record_of(row: StoredLateral) -> Lateral:
     return _parsed(row.record)
 
 
-def assessment_of(row: StoredLateral) -> Assessment:
-    return _assessed(row.record)[0]
+def scheme_of(record: Lateral) -> Scheme:
+    """The scheme a record names; the one that ships where it names none, or one that is not here."""
+    return schemes.scheme_named(schemes.resolved(record.site.scheme))
+
+
+def _result(row: StoredLateral, path: str | None) -> tuple[Assessment, str]:
+    return _assessed(row.record, schemes.resolved(record_of(row).site.scheme), path)
+
+
+def assessment_of(row: StoredLateral, path: str | None = None) -> Assessment:
+    """What the row's record comes to, on the main line or on the path from another line.
+
+    Raises
+    ------
+    DomainError
+        There is no such line.
+    """
+    return _result(row, path)[0]
 
 
 def text_of(record: Lateral) -> str:
@@ -58,8 +75,8 @@ def fill(row: StoredLateral, record: Lateral) -> None:
 
 
 def save_assessment(row: StoredLateral) -> None:
-    result, text = _assessed(row.record)
-    digest = hashlib.sha256(f"{house_scheme().label}\n{row.record}".encode()).hexdigest()
+    result, text = _result(row, None)
+    digest = hashlib.sha256(f"{result.scheme}\n{row.record}".encode()).hexdigest()
     values = {"scheme": result.scheme, "input_hash": digest, "result": text}
     StoredAssessment.objects.update_or_create(lateral=row, defaults=values)
 
@@ -96,7 +113,7 @@ def difference(before: Lateral, after: Lateral) -> tuple[str, str]:
     return json.dumps(jsonpatch.make_patch(a, b).patch), json.dumps(jsonpatch.make_patch(b, a).patch)
 
 
-def payload(row: StoredLateral, said: str = "") -> bytes:
+def payload(row: StoredLateral, said: str = "", path: str | None = None) -> bytes:
     """The desk's answer: record, assessment and what can be undone, as JSON bytes."""
     last = row.changes.filter(undone=False).last()
     undone = row.changes.filter(undone=True).first()
@@ -109,4 +126,4 @@ def payload(row: StoredLateral, said: str = "") -> bytes:
     }
     # record and assessment are JSON already: joined as text, not parsed and written again
     start = json.dumps(head)[:-1]
-    return f'{start}, "record": {row.record}, "assessment": {_assessed(row.record)[1]}}}'.encode()
+    return f'{start}, "record": {row.record}, "assessment": {_result(row, path)[1]}}}'.encode()

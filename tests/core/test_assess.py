@@ -9,8 +9,9 @@ from hypothesis import strategies as st
 from bellstone.core.assess import assess
 from bellstone.core.entry.adding import add_line, replace_sighting, without
 from bellstone.core.entry.grammar import read_line
+from bellstone.core.entry.writing import page_of
 from bellstone.core.errors import DomainError, RecordError
-from bellstone.core.notes import add_page, page_from_record, record_from_page
+from bellstone.core.notes import add_page, record_from_page
 from bellstone.core.preview import preview
 from bellstone.core.record import Answer, Lateral, Override, Site, read_lateral
 from bellstone.core.start import new_record
@@ -180,7 +181,7 @@ def test_any_page_is_assessed_and_nothing_is_dropped(lines: list[str]) -> None:
 
 
 def test_a_page_written_back_reads_to_the_same_findings(record: Lateral) -> None:
-    again = add_page(Lateral(site=Site(name="x")), page_from_record(record))[0]
+    again = add_page(Lateral(site=Site(name="x")), page_of(record))[0]
     kinds = [(s.kind, s.form, s.qualities) for s in record.visits[0].sightings]
     assert [(s.kind, s.form, s.qualities) for s in again.visits[0].sightings] == kinds
 

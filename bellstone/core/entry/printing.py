@@ -34,8 +34,8 @@ def sighting_line(sighting: Sighting) -> str:
     kinds = "|".join([sighting.kind, *(a.kind for a in sighting.alternatives)])
     words.append(kinds + ("?" if sighting.sureness == "unsure" else ""))
     if sighting.change is not None:
-        before = f"{_pipe(sighting.change.before)} > " if sighting.change.before else ""
-        words.append(f"{before}{_pipe(sighting.change.after)}")
+        before = f"{pipe_words(sighting.change.before)} > " if sighting.change.before else ""
+        words.append(f"{before}{pipe_words(sighting.change.after)}")
         return " ".join(filter(None, words))
     if sighting.kind in FREE_TEXT_KINDS:
         return " ".join(filter(None, [*words, sighting.text]))
@@ -140,7 +140,8 @@ def _feet(first: Amount, last: Amount | None) -> str:
     return lead + tidy(a, _PLACES) + "".join(f" or {tidy(x.likely or 0, _PLACES)}" for x in first.alternatives)
 
 
-def _pipe(pipe: Pipe | None) -> str:
+def pipe_words(pipe: Pipe | None) -> str:
+    """A material and bore as the entry language writes them."""
     if pipe is None:
         return ""
     named = MATERIALS[pipe.material].words[0] if pipe.material in MATERIALS and pipe.material != "unknown" else ""

@@ -7,16 +7,19 @@ from ninja import Header, Query, Router, Schema
 from pydantic import Field
 
 from bellstone.core.assessment import Assessment
+from bellstone.core.consequence import Rerated
 from bellstone.core.entry.grammar import read_line
+from bellstone.core.entry.writing import page_of
 from bellstone.core.notes import PageLine
 from bellstone.core.preview import Preview, preview
 from bellstone.core.record import Lateral
 from bellstone.core.start import new_record
 from bellstone.desk import store
-from bellstone.desk.actions import create, say
+from bellstone.desk.actions import create, judge_by, same, say, tables
 from bellstone.desk.actions import patch as patches
 from bellstone.desk.models import StoredLateral
 from bellstone.formats import lateral_file
+from bellstone.formats.csv_table import FIELDS, What, write_table
 
 router = Router(tags=["laterals"])
 Version = Annotated[int, Header(alias="If-Match", ge=0, le=2**31)]
@@ -75,6 +78,42 @@ class PatchIn(Schema):
     words: Annotated[str, Field(max_length=300)] = ""
 
 
+class TwoItems(Schema):
+    """Two items by their ids; where they become one, ``keep`` is its name."""
+
+    keep: Annotated[str, Field(max_length=40)]
+    join: Annotated[str, Field(max_length=40)]
+
+
+class Consequence(Schema):
+    words: str
+
+
+class SchemeName(Schema):
+    label: Annotated[str, Field(max_length=120)]
+
+
+class TableIn(Schema):
+    """A CSV text and, where it was chosen, which column each field is (0 the first)."""
+
+    text: Annotated[str, Field(max_length=8_000_000)]
+    mapping: Annotated[dict[str, Annotated[int, Field(ge=0, le=1000)]], Field(max_length=20)] | None = None
+
+
+class Column(Schema):
+    name: str
+    needed: bool
+
+
+class TableLook(Schema):
+    header: list[str]
+    rows: list[list[str]]
+    count: int
+    mapping: dict[str, int]
+    remembered: bool
+    fields: list[Column]
+
+
 class Problem(Schema):
     place: str
     mend: str
@@ -88,8 +127,16 @@ class Refusal(Schema):
 ANSWERS: dict[Any, Any] = {200: Desk, 404: Refusal, 409: Refusal, 422: Refusal}
 
 
-def answer(row: StoredLateral, said: str = "", status: int = 200) -> HttpResponse:
-    return HttpResponse(store.payload(row, said), content_type="application/json", status=status)
+def answer(row: StoredLateral, said: str = "", status: int = 200, path: str | None = None) -> HttpResponse:
+    return HttpResponse(store.payload(row, said, path), content_type="application/json", status=status)
+
+
+def download(body: str | bytes, content_type: str, name: str, ending: str) -> HttpResponse:
+    """A file to save, named in plain letters."""
+    safe = "".join(c if c.isascii() and c.isalnum() else "-" for c in name).strip("-") or "lateral"
+    response = HttpResponse(body, content_type=content_type)
+    response.headers["Content-Disposition"] = f'attachment; filename="{safe}.{ending}"'
+    return response
 
 
 @router.get("", response=LateralPage, operation_id="laterals")
@@ -126,25 +173,24 @@ def open_file(request: HttpRequest) -> HttpResponse:
 
 
 @router.get("/{lateral_id}", response=ANSWERS, operation_id="lateral")
-def lateral(request: HttpRequest, lateral_id: LateralId) -> HttpResponse:
-    return answer(store.row_of(lateral_id))
+def lateral(
+    request: HttpRequest, lateral_id: LateralId, path: Annotated[str | None, Query(max_length=40)] = None
+) -> HttpResponse:
+    """The lateral on the desk, judged on its main line or on the path from another line."""
+    return answer(store.row_of(lateral_id), path=path)
 
 
 @router.get("/{lateral_id}/file", response={200: Lateral, 404: Refusal}, operation_id="save_file")
 def save_file(request: HttpRequest, lateral_id: LateralId) -> HttpResponse:
     row = store.row_of(lateral_id)
-    response = HttpResponse(lateral_file.dumps(store.record_of(row)), content_type="application/json")
-    safe = "".join(c if c.isalnum() else "-" for c in row.name).strip("-") or "lateral"
-    response.headers["Content-Disposition"] = (
-        f'attachment; filename="{safe.encode("ascii", "ignore").decode() or "lateral"}.bellstone.json"'
-    )
-    return response
+    return download(lateral_file.dumps(store.record_of(row)), "application/json", row.name, "bellstone.json")
 
 
 @router.post("/{lateral_id}/read", response={200: Preview, 404: Refusal, 422: Refusal}, operation_id="read")
 def read(request: HttpRequest, lateral_id: LateralId, said: Said) -> Preview:
     """How a line would be read; nothing is changed."""
-    return preview(store.record_of(store.row_of(lateral_id)), read_line(said.text))
+    record = store.record_of(store.row_of(lateral_id))
+    return preview(record, read_line(said.text), store.scheme_of(record))
 
 
 @router.post("/{lateral_id}/lines", response=ANSWERS, operation_id="add_line")
@@ -172,6 +218,74 @@ def read_again(
     request: HttpRequest, lateral_id: LateralId, remark_id: str, said: Said, version: Version
 ) -> HttpResponse:
     return answer(*say.read_again(lateral_id, version, request.user, remark_id, said.text))
+
+
+@router.get("/{lateral_id}/notes", response={200: str, 404: Refusal}, operation_id="save_notes")
+def save_notes(request: HttpRequest, lateral_id: LateralId) -> HttpResponse:
+    """The record as a page of notes, in the entry language."""
+    row = store.row_of(lateral_id)
+    return download(page_of(store.record_of(row)), "text/plain; charset=utf-8", row.name, "txt")
+
+
+@router.get("/{lateral_id}/tables/{what}", response={200: str, 404: Refusal, 422: Refusal}, operation_id="save_table")
+def save_table(request: HttpRequest, lateral_id: LateralId, what: What) -> HttpResponse:
+    """The newest visit's sightings, water, depths or pitch as CSV."""
+    row = store.row_of(lateral_id)
+    return download(write_table(store.record_of(row), what), "text/csv; charset=utf-8", f"{row.name} {what}", "csv")
+
+
+@router.post(
+    "/{lateral_id}/tables/{what}/look",
+    response={200: TableLook, 404: Refusal, 422: Refusal},
+    operation_id="look_at_table",
+)
+def look_at_table(request: HttpRequest, lateral_id: LateralId, what: What, said: TableIn) -> TableLook:
+    """How a table's columns would be taken; nothing is changed."""
+    store.row_of(lateral_id)
+    table, remembered = tables.look(said.text, what)
+    fields = [Column(name=name, needed=needed) for name, needed, _ in FIELDS[what]]
+    return TableLook(
+        header=table.header,
+        rows=table.rows[:5],
+        count=len(table.rows),
+        mapping=table.mapping,
+        remembered=remembered,
+        fields=fields,
+    )
+
+
+@router.post("/{lateral_id}/tables/{what}", response=ANSWERS, operation_id="add_table")
+def add_table(request: HttpRequest, lateral_id: LateralId, what: What, said: TableIn, version: Version) -> HttpResponse:
+    return answer(*tables.add(lateral_id, version, request.user, said.text, what, said.mapping))
+
+
+@router.post(
+    "/{lateral_id}/same/look", response={200: Consequence, 404: Refusal, 422: Refusal}, operation_id="look_at_same"
+)
+def look_at_same(request: HttpRequest, lateral_id: LateralId, two: TwoItems) -> Consequence:
+    """What taking two findings for one would change; nothing is changed."""
+    return Consequence(words=same.what_if(lateral_id, two.keep, two.join))
+
+
+@router.post("/{lateral_id}/same", response=ANSWERS, operation_id="same")
+def take_same(request: HttpRequest, lateral_id: LateralId, two: TwoItems, version: Version) -> HttpResponse:
+    return answer(*same.join(lateral_id, version, request.user, two.keep, two.join))
+
+
+@router.post("/{lateral_id}/apart", response=ANSWERS, operation_id="apart")
+def keep_apart(request: HttpRequest, lateral_id: LateralId, two: TwoItems, version: Version) -> HttpResponse:
+    return answer(*same.apart(lateral_id, version, request.user, two.keep, two.join))
+
+
+@router.post("/{lateral_id}/scheme/look", response={200: list[Rerated], 404: Refusal}, operation_id="look_at_scheme")
+def look_at_scheme(request: HttpRequest, lateral_id: LateralId, chosen: SchemeName) -> list[Rerated]:
+    """What judging by a scheme would change; nothing is changed."""
+    return list(judge_by.what_if(lateral_id, chosen.label))
+
+
+@router.post("/{lateral_id}/scheme", response=ANSWERS, operation_id="judge_by")
+def take_scheme(request: HttpRequest, lateral_id: LateralId, chosen: SchemeName, version: Version) -> HttpResponse:
+    return answer(*judge_by.judge_by(lateral_id, version, request.user, chosen.label))
 
 
 @router.delete("/{lateral_id}/things/{thing_id}", response=ANSWERS, operation_id="take_out")

@@ -52,7 +52,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Lateral */
+        /**
+         * Lateral
+         * @description The lateral on the desk, judged on its main line or on the path from another line.
+         */
         get: operations["lateral"];
         put?: never;
         post?: never;
@@ -168,6 +171,158 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/laterals/{lateral_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Notes
+         * @description The record as a page of notes, in the entry language.
+         */
+        get: operations["save_notes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/tables/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Table
+         * @description The newest visit's sightings, water, depths or pitch as CSV.
+         */
+        get: operations["save_table"];
+        put?: never;
+        /** Add Table */
+        post: operations["add_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/tables/{what}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Table
+         * @description How a table's columns would be taken; nothing is changed.
+         */
+        post: operations["look_at_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/same/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Same
+         * @description What taking two findings for one would change; nothing is changed.
+         */
+        post: operations["look_at_same"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/same": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Same */
+        post: operations["same"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep Apart */
+        post: operations["apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/scheme/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Scheme
+         * @description What judging by a scheme would change; nothing is changed.
+         */
+        post: operations["look_at_scheme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/scheme": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Scheme */
+        post: operations["judge_by"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/laterals/{lateral_id}/things/{thing_id}": {
         parameters: {
             query?: never;
@@ -213,6 +368,44 @@ export interface paths {
         put?: never;
         /** Redo */
         post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schemes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Schemes */
+        get: operations["schemes"];
+        put?: never;
+        /**
+         * Save
+         * @description A firm's copy as a new version; one that leaves something unrated is refused.
+         */
+        post: operations["save_scheme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schemes/one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["scheme"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -317,12 +510,18 @@ export interface components {
             name: string;
             /** Visit */
             visit: string;
+            /** Path */
+            path: string;
+            /** Lines */
+            lines: components["schemas"]["LineShown"][];
             /** Datum */
             datum: string;
             /** Axis Words */
             axis_words: string;
             /** Axis Reversed */
             axis_reversed: boolean;
+            /** Origins */
+            origins: components["schemas"]["Origin"][];
             /** Order Only */
             order_only: boolean;
             /** Axis */
@@ -361,6 +560,12 @@ export interface components {
             reached_main: boolean;
             /** Ties */
             ties: components["schemas"]["RunTie"][];
+            /** Proposals */
+            proposals: components["schemas"]["Proposal"][];
+            /** Earlier */
+            earlier: components["schemas"]["Earlier"][];
+            /** Fits */
+            fits: components["schemas"]["Fit"][];
             /** Depths */
             depths: components["schemas"]["DepthShown"][];
             /** Counts */
@@ -621,6 +826,37 @@ export interface components {
             assessment: components["schemas"]["Assessment"];
         };
         /**
+         * Earlier
+         * @description A finding of an earlier visit. ``then`` and ``now`` are ratings; stations [ft].
+         */
+        Earlier: {
+            /** Id */
+            id: string;
+            /** Item */
+            item: string;
+            /** Visit */
+            visit: string;
+            /** Words */
+            words: string;
+            /** Mark */
+            mark: string;
+            /** Family */
+            family: string;
+            /** Station Ft */
+            station_ft: number | null;
+            /** End Ft */
+            end_ft: number | null;
+            /** Then */
+            then: number | null;
+            /** Now */
+            now: number | null;
+            /**
+             * Became
+             * @enum {string}
+             */
+            became: "same" | "worse" | "better" | "gone" | "not seen now";
+        };
+        /**
          * Finding
          * @description One sighting, placed and rated. Stations [ft]; bands are 5-95 % half widths [ft].
          */
@@ -688,6 +924,8 @@ export interface components {
             clock_seen: string;
             /** At */
             at: string | null;
+            /** At Why */
+            at_why: string;
             rating: components["schemas"]["Rating"] | null;
             /** Unrated */
             unrated: string;
@@ -705,6 +943,23 @@ export interface components {
             unread: string[];
             /** Time S */
             time_s: number | null;
+        };
+        /**
+         * Fit
+         * @description Whether one tool passes one access or pipe, and why.
+         */
+        Fit: {
+            /** Tool */
+            tool: string;
+            /** Place */
+            place: string;
+            /**
+             * Passes
+             * @enum {string}
+             */
+            passes: "passes" | "tight" | "does not pass";
+            /** Why */
+            why: string;
         };
         /** FlushTest */
         FlushTest: {
@@ -831,6 +1086,8 @@ export interface components {
             lay_length_ft: number;
             /** Laid Ft */
             laid_ft: number;
+            /** Phase Ft */
+            phase_ft: number;
             /** Certain */
             certain: boolean;
             /** Noted */
@@ -945,6 +1202,16 @@ export interface components {
             ended: string;
             /** End Reason */
             end_reason: string;
+            /** Minutes */
+            minutes?: number | null;
+            /**
+             * Lost
+             * @default []
+             */
+            lost: [
+                number,
+                number
+            ][];
         };
         /**
          * Lateral
@@ -1037,6 +1304,11 @@ export interface components {
              */
             repairs: components["schemas"]["Repair"][];
             /**
+             * Tools
+             * @default []
+             */
+            tools: components["schemas"]["Tool"][];
+            /**
              * Overrides
              * @default []
              */
@@ -1046,6 +1318,11 @@ export interface components {
              * @default []
              */
             answers: components["schemas"]["Answer"][];
+            /**
+             * Not Same
+             * @default []
+             */
+            not_same: components["schemas"]["NotSame"][];
             /**
              * Chosen Plan
              * @default
@@ -1111,6 +1388,32 @@ export interface components {
              */
             to_main: components["schemas"]["LengthEstimate"][];
         };
+        /**
+         * LineShown
+         * @description One line by itself: its own pipe, down to where it joins another. Stations and lengths [ft].
+         */
+        LineShown: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Joins */
+            joins: string | null;
+            /** Joins Ft */
+            joins_ft: number | null;
+            /** Start Ft */
+            start_ft: number | null;
+            /** Length Ft */
+            length_ft: number | null;
+            /** Worst */
+            worst: number | null;
+            /** Soundness */
+            soundness: number | null;
+            /** Verdict */
+            verdict: string;
+            /** Findings */
+            findings: number;
+        };
         /** Mark */
         Mark: {
             /** Id */
@@ -1166,6 +1469,16 @@ export interface components {
             said: string;
         };
         /**
+         * NotSame
+         * @description Two items the analyst said are two things: not proposed as one again.
+         */
+        NotSame: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+        };
+        /**
          * OrderPosition
          * @description Only its place in the telling.
          */
@@ -1175,6 +1488,18 @@ export interface components {
              * @enum {string}
              */
             by: "order";
+        };
+        /**
+         * Origin
+         * @description A place that feet can be read from: its station [ft], and whether they grow against the flow.
+         */
+        Origin: {
+            /** Name */
+            name: string;
+            /** Station Ft */
+            station_ft: number;
+            /** Backwards */
+            backwards: boolean;
         };
         /**
          * Override
@@ -1291,6 +1616,27 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * Proposal
+         * @description Two items that may be one thing; ``apart_ft`` between them where both have feet.
+         */
+        Proposal: {
+            /** Keep */
+            keep: string;
+            /** Join */
+            join: string;
+            /** Words */
+            words: string;
+            /**
+             * Between
+             * @enum {string}
+             */
+            between: "passes" | "runs" | "visits" | "said";
+            /** Apart Ft */
+            apart_ft: number | null;
+            /** Why */
+            why: string;
         };
         /**
          * Range
@@ -1565,10 +1911,27 @@ export interface components {
              */
             started: string;
             /**
+             * Line
+             * @default line0
+             */
+            line: string;
+            /** Counter Error */
+            counter_error?: ("zero" | "scale") | null;
+            /**
              * Equipment
              * @default
              */
             equipment: string;
+            /**
+             * Beacon To Lens Ft
+             * @default 0.5
+             */
+            beacon_to_lens_ft: number;
+            /**
+             * Viewing Ft
+             * @default 0.5
+             */
+            viewing_ft: number;
             /** Head Radius In */
             head_radius_in?: number | null;
             /**
@@ -1616,6 +1979,12 @@ export interface components {
             odd_point: number | null;
             /** Basis */
             basis: string;
+            /**
+             * Shared
+             * @default []
+             */
+            shared: components["schemas"]["SharedTie"][];
+            zero_or_scale?: components["schemas"]["ZeroOrScale"] | null;
             /**
              * Questions
              * @default []
@@ -1694,6 +2063,22 @@ export interface components {
             joints: components["schemas"]["JointsFound"] | null;
             score: components["schemas"]["Score"];
             verdict: components["schemas"]["VerdictResult"];
+        };
+        /**
+         * SharedTie
+         * @description One look at a thing seen from several runs, and how far it is off the adjustment [ft].
+         */
+        SharedTie: {
+            /** Item */
+            item: string;
+            /** Sighting */
+            sighting: string;
+            /** Counter Ft */
+            counter_ft: number;
+            /** Off By Ft */
+            off_by_ft: number;
+            /** Odd */
+            odd: boolean;
         };
         /**
          * Sighting
@@ -1847,6 +2232,11 @@ export interface components {
              * @default false
              */
             start_here: boolean;
+            /**
+             * Scheme
+             * @default
+             */
+            scheme: string;
         };
         /** StationPosition */
         StationPosition: {
@@ -1918,6 +2308,23 @@ export interface components {
             /** Bore In */
             bore_in?: number | null;
         };
+        /**
+         * Tool
+         * @description What goes down the pipe, and how wide it is.
+         */
+        Tool: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "head" | "skid" | "cutter" | "hose";
+            /** Diameter In */
+            diameter_in: number;
+        };
         /** Unseen */
         Unseen: {
             /** Start Ft */
@@ -1936,6 +2343,18 @@ export interface components {
                 number,
                 number
             ] | null;
+            /**
+             * Per 10 Ft
+             * @default false
+             */
+            per_10_ft: boolean;
+            /**
+             * Joints From
+             * @default
+             */
+            joints_from: string;
+            /** Minutes */
+            minutes?: number | null;
         };
         /** VerdictResult */
         VerdictResult: {
@@ -2064,6 +2483,16 @@ export interface components {
             text: string;
             /** Mend */
             mend: string;
+        };
+        /**
+         * ZeroOrScale
+         * @description A difference with two explanations: the counter started ``shift_ft`` away, or stretches by ``stretch_pct``.
+         */
+        ZeroOrScale: {
+            /** Shift Ft */
+            shift_ft: number;
+            /** Stretch Pct */
+            stretch_pct: number | null;
         };
         /** Problem */
         Problem: {
@@ -2213,7 +2642,7 @@ export interface components {
              * Acts
              * @default []
              */
-            acts: (components["schemas"]["See"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
+            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
             /**
              * Unread
              * @default []
@@ -2301,7 +2730,7 @@ export interface components {
              */
             act: "say";
             /** What */
-            what: components["schemas"]["Claim"] | components["schemas"]["Recommendation"] | components["schemas"]["Symptom"];
+            what: components["schemas"]["Claim"] | components["schemas"]["Recommendation"] | components["schemas"]["Symptom"] | components["schemas"]["Repair"] | components["schemas"]["Tool"];
         };
         /** See */
         See: {
@@ -2320,6 +2749,8 @@ export interface components {
              * @default true
              */
             same_sure: boolean;
+            /** Because Counter Ft */
+            because_counter_ft?: number | null;
         };
         /** StartPass */
         StartPass: {
@@ -2347,13 +2778,322 @@ export interface components {
              */
             act: "run";
             run: components["schemas"]["Run"];
-            /** Bore Of Access In */
-            bore_of_access_in?: number | null;
+            /**
+             * Line Name
+             * @default
+             */
+            line_name: string;
+        };
+        /** StartVisit */
+        StartVisit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "visit";
+            /**
+             * Date
+             * @default
+             */
+            date: string;
+            /**
+             * Purpose
+             * @default
+             */
+            purpose: string;
         };
         /** SaidPage */
         SaidPage: {
             /** Page */
             page: string;
+        };
+        /**
+         * TableIn
+         * @description A CSV text and, where it was chosen, which column each field is (0 the first).
+         */
+        TableIn: {
+            /** Text */
+            text: string;
+            /** Mapping */
+            mapping?: {
+                [key: string]: number;
+            } | null;
+        };
+        /** Column */
+        Column: {
+            /** Name */
+            name: string;
+            /** Needed */
+            needed: boolean;
+        };
+        /** TableLook */
+        TableLook: {
+            /** Header */
+            header: string[];
+            /** Rows */
+            rows: string[][];
+            /** Count */
+            count: number;
+            /** Mapping */
+            mapping: {
+                [key: string]: number;
+            };
+            /** Remembered */
+            remembered: boolean;
+            /** Fields */
+            fields: components["schemas"]["Column"][];
+        };
+        /** Consequence */
+        Consequence: {
+            /** Words */
+            words: string;
+        };
+        /**
+         * TwoItems
+         * @description Two items by their ids; where they become one, ``keep`` is its name.
+         */
+        TwoItems: {
+            /** Keep */
+            keep: string;
+            /** Join */
+            join: string;
+        };
+        /**
+         * Rerated
+         * @description One thing that a change judges otherwise; ``before`` and ``after`` in words.
+         */
+        Rerated: {
+            /** What */
+            what: string;
+            /** Station Ft */
+            station_ft: number | null;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+        };
+        /** SchemeName */
+        SchemeName: {
+            /** Label */
+            label: string;
+        };
+        /** SchemeRow */
+        SchemeRow: {
+            /** Label */
+            label: string;
+            /** Based On */
+            based_on: string;
+            /** Shipped */
+            shipped: boolean;
+        };
+        /**
+         * Case
+         * @description One test of a row: all that is named must hold.
+         */
+        Case: {
+            /** Rating */
+            rating: number;
+            /** Why */
+            why: string;
+            /**
+             * Form
+             * @default []
+             */
+            form: string[];
+            /**
+             * Quality
+             * @default []
+             */
+            quality: string[];
+            /**
+             * Size Word
+             * @default []
+             */
+            size_word: string[];
+            /**
+             * Head
+             * @default []
+             */
+            head: string[];
+            /**
+             * Below
+             * @default
+             */
+            below: string;
+            /**
+             * From
+             * @default
+             */
+            from_: string;
+        };
+        /** Kind */
+        Kind: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "wall" | "joint" | "roots" | "build_up" | "water" | "good" | "feature" | "event";
+            /** Aspect */
+            aspect?: ("shell" | "bore" | "fall") | null;
+            /** Mark */
+            mark: string;
+            /**
+             * Marks
+             * @default {}
+             */
+            marks: {
+                [key: string]: string;
+            };
+            /**
+             * Synonyms
+             * @default []
+             */
+            synonyms: string[];
+            /**
+             * Measure
+             * @default none
+             * @enum {string}
+             */
+            measure: "step" | "share" | "opening" | "ovality" | "height" | "extent" | "angle" | "depth" | "none";
+            /**
+             * Forms
+             * @default {}
+             */
+            forms: {
+                [key: string]: string[];
+            };
+            /**
+             * Qualities
+             * @default {}
+             */
+            qualities: {
+                [key: string]: string[];
+            };
+            rating?: components["schemas"]["Row"] | null;
+            /**
+             * Standard Feature
+             * @default false
+             */
+            standard_feature: boolean;
+            /**
+             * Question
+             * @default
+             */
+            question: string;
+        };
+        /**
+         * Row
+         * @description How one kind is rated: a ladder over its size, cases, and what to assume where nothing was said.
+         */
+        Row: {
+            /**
+             * Ladder
+             * @default []
+             */
+            ladder: [
+                number,
+                string
+            ][];
+            /**
+             * Ladder By Form
+             * @default {}
+             */
+            ladder_by_form: {
+                [key: string]: [
+                    number,
+                    string
+                ][];
+            };
+            /**
+             * Cases
+             * @default []
+             */
+            cases: components["schemas"]["Case"][];
+            /**
+             * Unsaid
+             * @default []
+             */
+            unsaid: string[][];
+            /**
+             * Unsaid Forms
+             * @default []
+             */
+            unsaid_forms: string[];
+            /** Unsaid Size */
+            unsaid_size?: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Size By Form
+             * @default {}
+             */
+            size_by_form: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
+            /**
+             * Quality Size
+             * @default {}
+             */
+            quality_size: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
+            /** Cut Flush Size */
+            cut_flush_size?: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Worse If
+             * @default []
+             */
+            worse_if: string[];
+            /**
+             * Settle
+             * @default
+             */
+            settle: string;
+        };
+        /** Scheme */
+        Scheme: {
+            /** Name */
+            name: string;
+            /** Version */
+            version: string;
+            /** Words */
+            words: {
+                [key: string]: {
+                    [key: string]: [
+                        number | string,
+                        number | string
+                    ];
+                };
+            };
+            /** Kinds */
+            kinds: {
+                [key: string]: components["schemas"]["Kind"];
+            };
+        };
+        /**
+         * SchemeCopy
+         * @description A copy to save: its name, the scheme it was copied from, and the whole of it as changed.
+         */
+        SchemeCopy: {
+            /** Name */
+            name: string;
+            /** Based On */
+            based_on: string;
+            scheme: components["schemas"]["Scheme"];
         };
     };
     responses: never;
@@ -2456,7 +3196,9 @@ export interface operations {
     };
     lateral: {
         parameters: {
-            query?: never;
+            query?: {
+                path?: string | null;
+            };
             header?: never;
             path: {
                 lateral_id: number;
@@ -2855,6 +3597,423 @@ export interface operations {
             };
         };
     };
+    save_notes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+                what: "sightings" | "water" | "depth" | "pitch";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_table: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+                what: "sightings" | "water" | "depth" | "pitch";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+                what: "sightings" | "water" | "depth" | "pitch";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableLook"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_same: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoItems"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consequence"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    same: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoItems"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    apart: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoItems"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_scheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rerated"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    judge_by: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     take_out: {
         parameters: {
             query?: never;
@@ -3000,6 +4159,99 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    schemes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeRow"][];
+                };
+            };
+        };
+    };
+    save_scheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeCopy"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    scheme: {
+        parameters: {
+            query: {
+                label: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,156 @@
+"""A visit written back out as a page of notes: lines that read back to what was said."""
+
+from collections.abc import Iterator
+
+from bellstone.core.amounts import amount_middle
+from bellstone.core.entry.printing import amount_words, pipe_words, position_words, sighting_line
+from bellstone.core.record import (
+    Count,
+    CounterPosition,
+    DepthReading,
+    FlushTest,
+    KnownPoint,
+    Lateral,
+    Pass,
+    Recommendation,
+    Repair,
+    Run,
+    Sighting,
+    Visit,
+)
+from bellstone.core.units import tidy
+
+HOW = {"locator": " located", "tape": " taped", "told": " told", "landmark": ""}
+
+
+def page_of(lateral: Lateral) -> str:
+    """All visits as a page of notes, in the order said; what the language cannot say is a ``#`` line.
+
+    Examples
+    --------
+    >>> from bellstone.core.notes import record_from_page
+    >>> print(page_of(record_from_page("run A yard, facing main, counts to main\\n41.5 roots 70%\\n42 hole 1in same")[0]))
+    run A yard, facing main, counts to main
+    41.5 roots 70%
+    42 hole 1in same 41.5
+    """
+    lines: list[str] = [
+        f"tool {t.kind} {'' if t.name == t.kind else t.name} {tidy(t.diameter_in)}in" for t in lateral.tools
+    ]
+    for number, visit in enumerate(lateral.visits):
+        if number or visit.date or visit.purpose:
+            lines.append(
+                " ".join(filter(None, ["visit", visit.date, visit.purpose]))
+                if number
+                else f"# {visit.date} {visit.purpose}".rstrip()
+            )
+        lines += _visit_lines(lateral, visit)
+    lines += [_repair_line(r) for r in lateral.repairs]
+    lines += [f"claim {c.who}: {c.said}" if c.who else f"claim : {c.said}" for c in lateral.claims]
+    lines += [_advice_line(r) for r in lateral.recommendations]
+    return "\n".join(" ".join(line.split()) for line in lines)
+
+
+def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
+    yield from (f"symptom {s.said}" for s in visit.symptoms)
+    names = {line.id: line.name for line in lateral.lines[1:]}
+    told: dict[str, Sighting] = {s.item: s for v in lateral.visits if v is not visit for s in v.sightings}
+    loose = [s for s in visit.sightings if s.run is None]
+    yield from _said(lateral, loose, told)
+    for run in visit.runs:
+        yield run_line(run, names.get(run.line, ""))
+        yield from (_known_line(p) for p in run.known_points)
+        yield from _run_lines(lateral, visit, run, told)
+    yield from (f"{position_words(n.position)} not seen {n.reason}" for n in visit.not_assessable)
+    yield from (_depth_line(d) for d in visit.depths)
+    yield from (_count_line(c) for c in visit.counts)
+    yield from (_flush_line(f) for f in visit.flush_tests)
+    yield from (r.said for r in visit.remarks)
+
+
+def _run_lines(lateral: Lateral, visit: Visit, run: Run, told: dict[str, Sighting]) -> Iterator[str]:
+    said = [s for s in visit.sightings if s.run == run.id]
+    before = [s.id for s in visit.sightings]
+    starts: dict[str, list[Pass]] = {}
+    for p in run.passes:
+        # a pass begins after what was said last, on whichever run; here after the last of this run by then
+        upto = before.index(p.after) + 1 if p.after in before else 0
+        mine = [i for i in before[:upto] if i in {s.id for s in said}]
+        starts.setdefault(mine[-1] if mine else "", []).append(p)
+    yield from (_pass_line(p) for p in starts.get("", ()))
+    for s in said:
+        yield from _said(lateral, [s], told)
+        yield from (_pass_line(p) for p in starts.get(s.id, ()))
+
+
+def _said(lateral: Lateral, sightings: list[Sighting], told: dict[str, Sighting]) -> Iterator[str]:
+    causes = {i.id: i.caused_by for i in lateral.items}
+    for s in sightings:
+        line, first = sighting_line(s), told.get(s.item)
+        if first is not None and isinstance(first.position, CounterPosition) and s.change is None:
+            line += f" same {tidy(amount_middle(first.position.counter), 3)}"
+        cause = told.get(causes.get(s.item) or "")
+        if cause is not None and isinstance(cause.position, CounterPosition):
+            line += f" because {tidy(amount_middle(cause.position.counter), 3)}"
+        told.setdefault(s.item, s)
+        stamp = f"[{int(s.time_s // 60)}:{int(s.time_s % 60):02d}] " if s.time_s is not None else ""
+        yield stamp + line
+
+
+def run_line(run: Run, branch: str = "") -> str:
+    """A run as its line.
+
+    >>> run_line(Run(id="B", name="B", access="yard", head_faces="house", counts_up_towards="house", zero_at="main"))
+    'run B yard, facing house, counts to house, zero at main'
+    """
+    pieces = [f"run {run.name or run.id} {run.access}".strip()]
+    pieces += [pipe_words(run.starts_in)] if run.starts_in else []
+    pieces += [f"on {branch} branch"] if branch else []
+    pieces += [f"facing {run.head_faces}", f"counts to {run.counts_up_towards}"]
+    if run.zero_at != (run.access or None):
+        pieces.append(f"zero at {run.zero_at}" if run.zero_at else "zero not said")
+    if run.bottom_at is None:
+        pieces.append("bottom not known")
+    elif run.bottom_at != 6:
+        pieces.append(f"bottom at {tidy(run.bottom_at)}")
+    pieces += ["self-levelling"] if run.self_levelling else []
+    pieces += [f"water {run.water}"] if run.water != "unknown" else []
+    return ", ".join(pieces)
+
+
+def _pass_line(p: Pass) -> str:
+    return f"pass {p.travel}, {'graded' if p.graded else 'filmed'}"
+
+
+def _known_line(p: KnownPoint) -> str:
+    place = p.landmark if p.landmark is not None else tidy(p.station_ft or 0.0, 3)
+    return f"{tidy(p.counter_ft, 3)} = {place}{HOW[p.basis]}"
+
+
+def _depth_line(d: DepthReading) -> str:
+    to = f" {d.to}" if d.to != "beacon" else ""
+    return (
+        f"{position_words(d.position)} depth {tidy(d.depth_ft.likely or 0.0, 3)}ft{to}{' suspect' if d.suspect else ''}"
+    )
+
+
+def _count_line(c: Count) -> str:
+    rest = f", {amount_words(c.with_number)} with {c.with_what}" if c.with_number and c.with_what else ""
+    return f"{'' if c.what.startswith('joint') else 'count '}{c.what} {amount_words(c.number)}{rest}"
+
+
+def _flush_line(f: FlushTest) -> str:
+    gallons = f" {amount_words(f.gallons)}" if f.gallons else ""
+    left = f", left {f.left_behind}" if f.left_behind else ""
+    return f"flush test {f.fixture}{gallons} {f.result.replace('_', ' ')}{left}"
+
+
+def _repair_line(r: Repair) -> str:
+    how = {"accepted": "accepted", "with_note": "with note", "not": "not"}
+    checks = ", ".join(f"{c.what} {how[c.result]}" for c in r.checks)
+    where = position_words(r.extent) if r.extent is not None else ""
+    return f"repair {where} {r.said}{': ' + checks if checks else ''}" if where else f"# repair: {r.said}"
+
+
+def _advice_line(r: Recommendation) -> str:
+    return f"recommend {'' if r.ours else 'theirs: '}{r.what}"
