@@ -8,6 +8,7 @@ from bellstone.core.assessment import (
     CountShown,
     DepthShown,
     Earlier,
+    LandmarkShown,
     LineShown,
     Origin,
     Remarked,
@@ -115,6 +116,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = No
         axis_words="order, not feet" if order_only else f"ft from {main or 'the zero'}",
         axis_reversed=any(m.name == main and m.kind == "main" for m in lateral.landmarks),
         origins=_origins(lateral, placing, coverage),
+        landmarks=_landmarks(lateral, placing, coverage),
         order_only=order_only,
         axis=joined(axis_spans([r.finding for r in rows], coverage.start, _axis_end(coverage))),
         findings=tuple(r.finding for r in rows),
@@ -207,6 +209,17 @@ def _origins(lateral: Lateral, placing: Placing, coverage: Coverage) -> tuple[Or
         named["main"] = coverage.end
     return tuple(
         Origin(name=n, station_ft=s, backwards=kinds.get(n) == "main" or n == "main") for n, s in named.items()
+    )
+
+
+def _landmarks(lateral: Lateral, placing: Placing, coverage: Coverage) -> tuple[LandmarkShown, ...]:
+    """Landmarks along the part of the line that is drawn, in pipe order."""
+    low, high = coverage.start if coverage.start is not None else 0.0, _axis_end(coverage) or 0.0
+    placed = [(placing.landmark_stations[m.name], m) for m in lateral.landmarks if m.name in placing.landmark_stations]
+    return tuple(
+        LandmarkShown(name=m.name, kind=m.kind, station_ft=s, ground_ft=m.ground_ft, measured=m.station_ft is not None)
+        for s, m in sorted(placed, key=lambda pair: (pair[0], pair[1].name))
+        if low - 0.5 <= s <= high + 0.5
     )
 
 

@@ -50,6 +50,9 @@ class Finding(Rec):
     was: int | None
     override: int | None
     override_reason: str
+    cause: str  # what causes it, in words; empty where it was not said
+    expected: str
+    owner: str
     sureness: str
     second_look: str
     unread: tuple[str, ...]
@@ -105,6 +108,16 @@ class LineShown(Rec):
     soundness: float | None
     verdict: str
     findings: int
+
+
+class LandmarkShown(Rec):
+    """A thing on the ground or the pipe that has a station [ft]; its ground elevation where known [ft]."""
+
+    name: str
+    kind: str
+    station_ft: float
+    ground_ft: float | None
+    measured: bool  # by tape or plan; else it is where a run put it
 
 
 class Origin(Rec):
@@ -196,6 +209,7 @@ class Assessment(Rec):
     axis_words: str
     axis_reversed: bool  # feet read up from the main: stations are shown without their sign
     origins: tuple[Origin, ...]
+    landmarks: tuple[LandmarkShown, ...]
     order_only: bool
     axis: tuple[AxisSpan, ...]
     findings: tuple[Finding, ...]

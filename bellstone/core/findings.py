@@ -9,7 +9,7 @@ from bellstone.core.assessment import Finding
 from bellstone.core.clock import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
 from bellstone.core.entry.printing import amount_words, clock_words, position_words, sighting_line
 from bellstone.core.placing import Place, Placing
-from bellstone.core.record import Clock, Lateral, Run, Sighting, Visit
+from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit
 from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.rating import Rating, Unrated, rate, rate_as_found, size_words
 from bellstone.core.segments import Segment, segment_at, segments_named
@@ -47,6 +47,8 @@ def resolve(
     ordered = sorted(visit.sightings, key=lambda s: placing.places[s.id].order)
     joints = _seen_joints(visit, placing)
     overrides = {o.item: o for o in lateral.overrides if o.item is not None}
+    decided = {item.id: item for item in lateral.items}
+    causes = _cause_words(visit, placing, decided)
     out = []
     for index, said in enumerate(ordered):
         if only is not None and said.id not in only:
@@ -64,6 +66,10 @@ def resolve(
         finding = _finding(said, turned, run, place, segment, scheme, index, rated, before)
         if override is not None:
             finding = finding.model_copy(update={"override": override.rating, "override_reason": override.reason})
+        if said.item in decided:
+            mine = decided[said.item]
+            told = {"cause": causes.get(said.item, ""), "expected": mine.expected or "", "owner": mine.owner}
+            finding = finding.model_copy(update=told)
         rating = rated if isinstance(rated, Rating) else None
         out.append(
             Resolved(turned, run, place, segment, rating, rated if isinstance(rated, Unrated) else None, finding)
@@ -84,6 +90,22 @@ def _seen_joints(visit: Visit, placing: Placing) -> dict[str | None, NDArray[np.
         if is_joint(s) and place.how == "station" and place.station is not None:
             out.setdefault(s.run, []).append(place.station)
     return {run: np.sort(stations) for run, stations in out.items()}
+
+
+def _cause_words(visit: Visit, placing: Placing, decided: dict[str, Item]) -> dict[str, str]:
+    """What causes each item, in words, where it was said: ``offset at 60.0 ft``."""
+    first: dict[str, Sighting] = {}
+    for s in visit.sightings:
+        first.setdefault(s.item, s)
+
+    def named(item: str) -> str:
+        if item not in first:
+            return "something seen on another visit"
+        place = placing.places[first[item].id]
+        at = f" at {place.station:.1f} ft" if place.how == "station" and place.station is not None else ""
+        return f"{first[item].kind.replace('_', ' ')}{at}"
+
+    return {i.id: named(i.caused_by) for i in decided.values() if i.caused_by is not None}
 
 
 def _at_place(said: Sighting, place: Place, joints: dict[str | None, NDArray[np.float64]]) -> Sighting:
@@ -173,6 +195,9 @@ def _finding(
         was=before.likely if isinstance(before, Rating) else None,
         override=None,
         override_reason="",
+        cause="",
+        expected="",
+        owner="",
         sureness=said.sureness,
         second_look=second,
         unread=said.unread,

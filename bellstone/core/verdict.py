@@ -147,9 +147,13 @@ def _rules(item: Judged, house: HouseRules, which: End) -> list[Reason]:
         say("not_serviceable", "stop, a utility may cross")
     elif item.aspect == "shell" and rating >= 5:
         say("not_serviceable", "the shell has failed (rating 5)")
+    blocked = bool(item.share_pct and item.share_pct[end] > 50)
+    clears = house.clean_first == "clean_first" and item.aspect == "bore" and item.kind not in ("object", "crossing")
     if item.kind == "roots" and house.roots == "any_fails" and item.in_place and rating >= 2:
         say("not_serviceable", "any root in place fails", house_rule=True)
-    elif item.aspect == "bore" and item.in_place and item.share_pct and item.share_pct[end] > 50:
+    elif clears and (rating >= 4 or (item.in_place and blocked)):
+        say("further_look", "clean first, then decide", house_rule=True)
+    elif item.aspect == "bore" and item.in_place and blocked:
         say("not_serviceable", "blocks more than half the bore")
     elif item.aspect == "bore" and rating >= 5:
         say("not_serviceable", "the bore is all but blocked (rating 5)")

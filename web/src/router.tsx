@@ -14,7 +14,7 @@ const root = createRootRoute({
 });
 const laterals = createRoute({ getParentRoute: () => root, path: '/', component: LateralsView });
 
-export const STEPS = ['setup', 'log', 'judge', 'report'] as const;
+export const STEPS = ['setup', 'log', 'pipe', 'judge', 'report'] as const;
 export type Step = (typeof STEPS)[number];
 
 const desk = createRoute({
@@ -33,7 +33,13 @@ const desk = createRoute({
   component: lazyRouteComponent(() => import('./views/desk/DeskView'), 'DeskView'),
 });
 
-export const router = createRouter({ routeTree: root.addChildren([laterals, desk]) });
+const scheme = createRoute({
+  getParentRoute: () => root,
+  path: '/scheme',
+  component: lazyRouteComponent(() => import('./views/scheme/SchemeView'), 'SchemeView'),
+});
+
+export const router = createRouter({ routeTree: root.addChildren([laterals, desk, scheme]) });
 
 declare module '@tanstack/react-router' {
   interface Register {

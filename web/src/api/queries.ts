@@ -1,5 +1,18 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answered, api, type Desk, type LateralPage, type Preview, Refused } from './client';
+import {
+  answered,
+  api,
+  type Desk,
+  type LateralPage,
+  type Preview,
+  Refused,
+  type Rerated,
+  type Scheme,
+  type SchemeRow,
+  type TableLook,
+} from './client';
+
+export type TableKind = 'sightings' | 'water' | 'depth' | 'pitch';
 
 export const lateralsOptions = (search: string) =>
   queryOptions({
@@ -7,11 +20,17 @@ export const lateralsOptions = (search: string) =>
     queryFn: ({ signal }) => answered<LateralPage>(api.GET('/api/laterals', { params: { query: { search } }, signal })),
   });
 
-export const deskOptions = (id: number) =>
+/** The lateral on the desk, judged on its main line or on the path from another line. */
+export const deskOptions = (id: number, path: string | null = null) =>
   queryOptions({
-    queryKey: ['desk', id],
+    queryKey: path ? ['desk', id, path] : ['desk', id],
     queryFn: ({ signal }) =>
-      answered<Desk>(api.GET('/api/laterals/{lateral_id}', { params: { path: { lateral_id: id } }, signal })),
+      answered<Desk>(
+        api.GET('/api/laterals/{lateral_id}', {
+          params: { path: { lateral_id: id }, query: path ? { path } : {} },
+          signal,
+        }),
+      ),
     staleTime: Number.POSITIVE_INFINITY,
   });
 
@@ -29,7 +48,43 @@ export const readOptions = (id: number, version: number, text: string) =>
   });
 
 export const useLaterals = (search: string) => useQuery(lateralsOptions(search));
-export const useDeskQuery = (id: number) => useQuery(deskOptions(id));
+export const useDeskQuery = (id: number, path: string | null) => {
+  const main = useQuery(deskOptions(id));
+  const other = useQuery({ ...deskOptions(id, path), enabled: path !== null });
+  return path !== null && other.data ? other : main;
+};
+
+export const schemesOptions = queryOptions({
+  queryKey: ['schemes'],
+  queryFn: ({ signal }) => answered<SchemeRow[]>(api.GET('/api/schemes', { signal })),
+});
+
+export const schemeOptions = (label: string) =>
+  queryOptions({
+    queryKey: ['schemes', label],
+    queryFn: ({ signal }) => answered<Scheme>(api.GET('/api/schemes/one', { params: { query: { label } }, signal })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+const at = (id: number) => ({ params: { path: { lateral_id: id } } });
+
+/** Questions that change nothing: what would follow. */
+export const looks = {
+  same: (id: number, keep: string, join: string) =>
+    answered<{ words: string }>(api.POST('/api/laterals/{lateral_id}/same/look', { ...at(id), body: { keep, join } })),
+  scheme: (id: number, label: string) =>
+    answered<Rerated[]>(api.POST('/api/laterals/{lateral_id}/scheme/look', { ...at(id), body: { label } })),
+  table: (id: number, what: TableKind, text: string) =>
+    answered<TableLook>(
+      api.POST('/api/laterals/{lateral_id}/tables/{what}/look', {
+        params: { path: { lateral_id: id, what } },
+        body: { text },
+      }),
+    ),
+};
+
+export const saveScheme = (name: string, based_on: string, scheme: Scheme) =>
+  answered<Scheme>(api.POST('/api/schemes', { body: { name, based_on, scheme } }));
 
 type At = { params: { path: { lateral_id: number }; header: { 'If-Match': number } } };
 export type Edit = (at: At) => Promise<Desk>;
@@ -48,6 +103,7 @@ export function useEdit(id: number) {
     },
     onSuccess: (desk) => {
       client.setQueryData(deskOptions(id).queryKey, desk);
+      client.invalidateQueries({ queryKey: ['desk', id], predicate: (query) => query.queryKey.length > 2 });
       client.invalidateQueries({ queryKey: ['laterals'] });
     },
     onError: (error) => {
@@ -91,6 +147,27 @@ export const edits = {
     (words: string, operations: { op: string; path: string; value?: unknown }[]): Edit =>
     (at) =>
       answered(api.PATCH('/api/laterals/{lateral_id}', { ...at, body: { words, operations } })),
+  same:
+    (keep: string, join: string): Edit =>
+    (at) =>
+      answered(api.POST('/api/laterals/{lateral_id}/same', { ...at, body: { keep, join } })),
+  apart:
+    (keep: string, join: string): Edit =>
+    (at) =>
+      answered(api.POST('/api/laterals/{lateral_id}/apart', { ...at, body: { keep, join } })),
+  judgeBy:
+    (label: string): Edit =>
+    (at) =>
+      answered(api.POST('/api/laterals/{lateral_id}/scheme', { ...at, body: { label } })),
+  table:
+    (what: TableKind, text: string, mapping: Record<string, number>): Edit =>
+    ({ params }) =>
+      answered(
+        api.POST('/api/laterals/{lateral_id}/tables/{what}', {
+          params: { ...params, path: { ...params.path, what } },
+          body: { text, mapping },
+        }),
+      ),
   undo: (): Edit => (at) => answered(api.POST('/api/laterals/{lateral_id}/undo', at)),
   redo: (): Edit => (at) => answered(api.POST('/api/laterals/{lateral_id}/redo', at)),
 };

@@ -522,6 +522,8 @@ export interface components {
             axis_reversed: boolean;
             /** Origins */
             origins: components["schemas"]["Origin"][];
+            /** Landmarks */
+            landmarks: components["schemas"]["LandmarkShown"][];
             /** Order Only */
             order_only: boolean;
             /** Axis */
@@ -935,6 +937,12 @@ export interface components {
             override: number | null;
             /** Override Reason */
             override_reason: string;
+            /** Cause */
+            cause: string;
+            /** Expected */
+            expected: string;
+            /** Owner */
+            owner: string;
             /** Sureness */
             sureness: string;
             /** Second Look */
@@ -1180,6 +1188,22 @@ export interface components {
              * @enum {string}
              */
             measured: "cable" | "ground";
+        };
+        /**
+         * LandmarkShown
+         * @description A thing on the ground or the pipe that has a station [ft]; its ground elevation where known [ft].
+         */
+        LandmarkShown: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Station Ft */
+            station_ft: number;
+            /** Ground Ft */
+            ground_ft: number | null;
+            /** Measured */
+            measured: boolean;
         };
         /**
          * Lane

@@ -1,6 +1,15 @@
-import { type MouseEvent, memo, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
-import type { Step } from '../router';
-import { shownFt } from './get-axis';
+import {
+  type MouseEvent,
+  memo,
+  type PointerEvent,
+  type ReactNode,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react';
+import type { Finding } from '../api/client';
+import { type Assessment, shownFt } from './get-axis';
 import classes from './Strip.module.css';
 import { AxisTrack } from './tracks/AxisTrack';
 import { FindingsTrack } from './tracks/FindingsTrack';
@@ -10,10 +19,10 @@ import { SoundnessTrack } from './tracks/SoundnessTrack';
 import { WallTrack } from './tracks/WallTrack';
 import { WaterTrack } from './tracks/WaterTrack';
 import { WholeLineTrack } from './tracks/WholeLineTrack';
-import { DRAWING_PX, GUTTER_PX, PAD_PX, type StripState, useStrip } from './use-strip';
-import { useStripKeys } from './use-strip-keys';
+import { GUTTER_PX, PAD_PX, type StripState, useStrip } from './use-strip';
+import { type StripActs, useStripKeys } from './use-strip-keys';
+import { AXIS_PX, type TrackName, type Tracks, WHOLE_PX } from './use-tracks';
 
-type TrackName = 'Findings' | 'Ground' | 'Wall' | 'Water' | 'Soundness' | 'Seen';
 const TRACKS = {
   Findings: FindingsTrack,
   Ground: GroundTrack,
@@ -24,101 +33,174 @@ const TRACKS = {
 };
 const SUBTITLE: Partial<Record<TrackName, string>> = { Wall: 'clock, crown mid', Water: 'of bore' };
 
-/** Heights in px of the tracks each step works on. */
-const HEIGHTS: Record<Step, Partial<Record<TrackName, number>>> = {
-  setup: { Findings: 24, Wall: 40, Seen: 72 },
-  log: { Findings: 24, Ground: 34, Wall: 96, Water: 24, Soundness: 24, Seen: 18 },
-  judge: { Findings: 24, Ground: 34, Wall: 64, Water: 24, Soundness: 56, Seen: 18 },
-  report: {},
-};
-const WHOLE_PX = 18;
-const AXIS_PX = 22;
-
-export const stripHeight = (step: Step) => WHOLE_PX + AXIS_PX + Object.values(HEIGHTS[step]).reduce((a, b) => a + b, 0);
-
-function Row({
-  name,
-  title,
-  sub,
-  height,
-  children,
-}: {
-  name: string;
-  title?: string;
+interface RowProps {
+  name: ReactNode;
   sub?: string;
   height: number;
+  /** Px of the drawing. */
+  width: number;
   children: ReactNode;
-}) {
-  const tight = height < 30;
+}
+
+function Row({ name, sub, height, width, children }: RowProps) {
   return (
     <div className={classes.row} style={{ height }}>
       <div className={classes.gutter}>
-        <b title={title}>{name}</b>
-        {sub && !tight && <span className="quiet">{sub}</span>}
+        {name}
+        {sub && height >= 30 && <span className="quiet">{sub}</span>}
       </div>
-      <svg className={classes.drawing} width={DRAWING_PX + 2 * PAD_PX} height={height} aria-hidden="true">
+      <svg className={classes.drawing} width={width + 2 * PAD_PX} height={height} aria-hidden="true">
         {children}
       </svg>
     </div>
   );
 }
 
+export interface StripProps {
+  tracks: Tracks;
+  acts: StripActs;
+  onPath: (line: string) => void;
+  onOrigin: (name: string) => void;
+  /** Two findings said to be one thing, by dropping one on the other. */
+  onSame: (dropped: Finding, on: Finding) => void;
+}
+
 /** Drawn again when the strip's own state changes, not when the desk around it does. */
-export const Strip = memo(function Strip({ step }: { step: Step }) {
+export const Strip = memo(function Strip({ tracks, acts, onPath, onOrigin, onSame }: StripProps) {
   const strip = useStrip();
-  const { assessment, left, axis, cursor } = strip;
-  const onKey = useStripKeys(strip);
+  const { assessment, left, axis, cursor, drawing } = strip;
+  const onKey = useStripKeys(strip, acts);
   const box = useRef<HTMLDivElement>(null);
   useWheel(box, strip);
-  const drag = useDrag(strip);
+  const { dragged, ...drag } = useDrag(strip, onSame);
+  useMover(box, strip);
   const shift = `translate(${PAD_PX - left} 0)`;
   const station = axis.stationAt(cursor);
+  const origins = assessment.origins.map((o) => o.name);
   return (
-    <div
-      ref={box}
-      className={classes.root}
-      style={{ height: stripHeight(step) }}
-      role="slider"
-      tabIndex={0}
-      aria-label={`Strip, ${assessment.axis_words}`}
-      aria-valuenow={station ?? 0}
-      aria-valuetext={station === null ? 'order, not feet' : `${shownFt(assessment, station)} ${assessment.axis_words}`}
-      onKeyDown={onKey}
-      {...drag}
-      data-strip
-    >
-      <Row name="whole line" height={WHOLE_PX}>
-        <g transform={`translate(${PAD_PX} 0)`}>
-          <WholeLineTrack height={WHOLE_PX} />
-        </g>
-      </Row>
-      <Row name={assessment.axis_words.replace(/^ft /, '')} title={assessment.axis_words} height={AXIS_PX}>
-        <g transform={shift}>
-          <AxisTrack height={AXIS_PX} />
-        </g>
-      </Row>
-      {(Object.entries(HEIGHTS[step]) as [TrackName, number][]).map(([name, height]) => {
-        const Track = TRACKS[name];
-        return (
-          <Row key={name} name={name} sub={SUBTITLE[name]} height={height}>
-            <g transform={shift}>
-              <Track height={height} />
-            </g>
-          </Row>
-        );
-      })}
-      {step !== 'report' && (
-        <div
-          className={classes.cursor}
-          style={{ left: GUTTER_PX + PAD_PX + cursor - left }}
-          hidden={cursor < left || cursor > left + DRAWING_PX}
+    <div className={classes.whole} data-strip-box>
+      {assessment.lines.length > 0 && <SideLines assessment={assessment} onPath={onPath} />}
+      <div
+        ref={box}
+        className={classes.root}
+        role="slider"
+        tabIndex={0}
+        aria-label={`Strip, ${assessment.axis_words}`}
+        aria-valuenow={station ?? 0}
+        aria-valuetext={
+          station === null ? 'order, not feet' : `${shownFt(assessment, station)} ${assessment.axis_words}`
+        }
+        onKeyDown={onKey}
+        {...drag}
+        data-strip
+        data-dragging={dragged || undefined}
+      >
+        <Row name={<b className={classes.small}>whole line</b>} height={WHOLE_PX} width={drawing}>
+          <g transform={`translate(${PAD_PX} 0)`}>
+            <WholeLineTrack height={WHOLE_PX} />
+          </g>
+        </Row>
+        <Row
+          name={<b className={classes.small}>{assessment.axis_words.replace(/^ft /, '')}</b>}
+          height={AXIS_PX}
+          width={drawing}
         >
-          <span>{station === null ? '–' : `${shownFt(assessment, station)} ft`}</span>
-        </div>
-      )}
+          <g transform={shift} data-shift={PAD_PX - left}>
+            <AxisTrack height={AXIS_PX} />
+          </g>
+        </Row>
+        {tracks.open.map(([name, height]) => {
+          const Track = TRACKS[name];
+          return (
+            <Row key={name} name={<b>{name}</b>} sub={SUBTITLE[name]} height={height} width={drawing}>
+              <g transform={shift} data-shift={PAD_PX - left}>
+                <Track height={height} />
+              </g>
+            </Row>
+          );
+        })}
+        {tracks.open.length > 0 && (
+          <div
+            className={classes.cursor}
+            data-cursor
+            style={{ left: GUTTER_PX + PAD_PX + cursor - left }}
+            hidden={cursor < left || cursor > left + drawing}
+          >
+            <span>{station === null ? '–' : `${shownFt(assessment, station)} ft`}</span>
+          </div>
+        )}
+        {dragged && <div className={classes.dragged}>Drop it on what is the same thing: {dragged}</div>}
+      </div>
+      {/* the gutter's own controls lie over it: the strip itself is one tab stop, a slider, and holds none */}
+      <div className={classes.controls} data-lines={assessment.lines.length > 0 || undefined}>
+        {origins.length > 1 && (
+          <select
+            aria-label="Feet are read from"
+            className={classes.origin}
+            value={assessment.axis_words.replace(/^ft from /, '')}
+            onChange={(e) => onOrigin(e.currentTarget.value)}
+          >
+            {origins.map((name) => (
+              <option key={name} value={name}>
+                from {name}
+              </option>
+            ))}
+          </select>
+        )}
+        {tracks.open.map(([name, height], i) => (
+          <button
+            key={name}
+            type="button"
+            className={classes.close}
+            title={`Close ${name}`}
+            aria-label={`Close the track ${name}`}
+            style={{ top: WHOLE_PX + AXIS_PX + tracks.open.slice(0, i).reduce((sum, [, h]) => sum + h, 0), height }}
+            onClick={() => tracks.toggle(name)}
+          />
+        ))}
+      </div>
     </div>
   );
 });
+
+/** The lines that flow into each other: how long, how bad; a click takes its path to the main. */
+function SideLines({ assessment, onPath }: { assessment: Assessment; onPath: (line: string) => void }) {
+  return (
+    <nav className={classes.lines} aria-label="Lines">
+      {assessment.lines.map((line) => (
+        <button
+          key={line.id}
+          type="button"
+          data-on={line.id === assessment.path || undefined}
+          aria-pressed={line.id === assessment.path}
+          onClick={() => onPath(line.id)}
+        >
+          <b>{line.name}</b>
+          <span>
+            {line.findings === 0
+              ? 'nothing seen on this visit'
+              : `${line.length_ft == null ? 'length not known' : `${line.length_ft.toFixed(0)} ft`} · worst ${line.worst ?? '–'} · soundness ${line.soundness == null ? 'not known' : Math.round(line.soundness)}`}
+            {line.joins &&
+              ` · joins at ${line.joins_ft == null ? 'a place not said' : `${shownFt(assessment, line.joins_ft)} ft`}`}
+          </span>
+        </button>
+      ))}
+    </nav>
+  );
+}
+
+/** A pan moves the drawn groups and the cursor; they are drawn again when it rests or runs out of what was drawn. */
+function useMover(box: React.RefObject<HTMLDivElement | null>, strip: StripState) {
+  useLayoutEffect(() => {
+    const moved = box.current?.querySelectorAll<SVGGElement>('[data-shift]') ?? [];
+    const line = box.current?.querySelector<HTMLElement>('[data-cursor]');
+    strip.mover.current = (by) => {
+      for (const group of moved) group.setAttribute('transform', `translate(${Number(group.dataset.shift) - by} 0)`);
+      if (line) line.style.transform = `translateX(${-by}px)`;
+    };
+    strip.mover.current(strip.panned());
+  });
+}
 
 /** Wheel zooms at the pointer, sideways pans; a plain listener, for React's cannot stop the page. */
 function useWheel(box: React.RefObject<HTMLDivElement | null>, strip: StripState) {
@@ -138,21 +220,29 @@ function useWheel(box: React.RefObject<HTMLDivElement | null>, strip: StripState
   }, [box]);
 }
 
-/** Drag pans; a click that did not move sets the cursor; a double click fits the segment. */
-function useDrag(strip: StripState) {
-  const from = useRef<{ x: number; moved: boolean } | null>(null);
+/** Drag pans, from a finding it carries that finding; a click sets the cursor; a double click fits the segment. */
+function useDrag(strip: StripState, onSame: StripProps['onSame']) {
+  const from = useRef<{ x: number; moved: boolean; finding: Finding | undefined } | null>(null);
+  const [dragged, setDragged] = useState('');
   const within = (event: MouseEvent<HTMLDivElement>) =>
     event.clientX - event.currentTarget.getBoundingClientRect().left - GUTTER_PX - PAD_PX + strip.left;
+  const findingAt = (target: EventTarget | null) => {
+    const id = (target as Element | null)?.closest('[data-finding]')?.getAttribute('data-finding');
+    return strip.assessment.findings.find((f) => f.id === id);
+  };
   return {
+    dragged,
     onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
-      from.current = { x: event.clientX, moved: false };
+      from.current = { x: event.clientX, moved: false, finding: findingAt(event.target) };
     },
     onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
-      if (!from.current || event.buttons === 0) return;
-      const by = from.current.x - event.clientX;
-      if (!from.current.moved && Math.abs(by) < 4) return;
-      from.current = { x: event.clientX, moved: true };
-      strip.pan(by);
+      const start = from.current;
+      if (!start || event.buttons === 0) return;
+      const by = start.x - event.clientX;
+      if (!start.moved && Math.abs(by) < 4) return;
+      from.current = { ...start, x: event.clientX, moved: true };
+      if (start.finding) setDragged(start.finding.words);
+      else strip.pan(by);
     },
     onDoubleClick: (event: MouseEvent<HTMLDivElement>) => {
       const x = within(event);
@@ -161,9 +251,17 @@ function useDrag(strip: StripState) {
       if (span) strip.show(span[0], span[1]);
     },
     onPointerUp: (event: PointerEvent<HTMLDivElement>) => {
-      const onFinding = (event.target as Element).closest('[data-finding],[data-whole]');
-      if (from.current && !from.current.moved && !onFinding) strip.moveCursor(within(event));
+      const start = from.current;
+      const on = findingAt(document.elementFromPoint(event.clientX, event.clientY));
+      if (start?.moved && start.finding && on && on.item !== start.finding.item) onSame(start.finding, on);
+      const held = (event.target as Element).closest('[data-finding],[data-whole]');
+      if (start && !start.moved && !held) strip.moveCursor(within(event));
       from.current = null;
+      setDragged('');
+    },
+    onPointerLeave: () => {
+      from.current = null;
+      setDragged('');
     },
   };
 }

@@ -1,4 +1,7 @@
-import type { Assessment, Finding, SegmentResult } from '../api/client';
+import type { Assessment as Computed, Finding, Origin, SegmentResult } from '../api/client';
+
+/** An assessment as shown: its feet may be read from another place than its datum. */
+export type Assessment = Computed & { origin_ft?: number };
 
 export const SLOT_PX = 48;
 export const RAFT_PAD_PX = 24;
@@ -100,8 +103,27 @@ export function tickStep(pxPerFt: number): number {
   return [0.5, 1, 2, 5, 10, 20, 50, 100, 200].find((step) => step * pxPerFt >= 60) ?? 500;
 }
 
-/** A station for reading: from the main it counts up towards the house. */
+/** A station as feet from the origin shown; from the main they count up towards the house. */
+export const fromOrigin = (assessment: Assessment, station_ft: number) =>
+  (station_ft - (assessment.origin_ft ?? 0)) * (assessment.axis_reversed ? -1 : 1);
+
+/** The station of feet from the origin shown. */
+export const toStation = (assessment: Assessment, feet: number) =>
+  feet * (assessment.axis_reversed ? -1 : 1) + (assessment.origin_ft ?? 0);
+
+/** A station for reading, in feet from the origin shown. */
 export const shownFt = (assessment: Assessment, station_ft: number) => {
-  const feet = assessment.axis_reversed ? -station_ft : station_ft;
+  const feet = fromOrigin(assessment, station_ft);
   return (Math.abs(feet) < 0.05 ? 0 : feet).toFixed(1);
 };
+
+/** The assessment with its feet read from another place; core stations do not change with it. */
+export function withOrigin(assessment: Computed, origin: Origin | undefined): Assessment {
+  if (!origin || assessment.order_only) return assessment;
+  return {
+    ...assessment,
+    axis_words: `ft from ${origin.name}`,
+    axis_reversed: origin.backwards,
+    origin_ft: origin.station_ft,
+  };
+}

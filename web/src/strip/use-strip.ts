@@ -1,11 +1,13 @@
-import { createContext, useCallback, useContext, useMemo, useState } from 'react';
-import type { Assessment, Finding } from '../api/client';
-import { type Axis, clampScale, fitScale, getAxis } from './get-axis';
+import { createContext, startTransition, useCallback, useContext, useMemo, useRef, useState } from 'react';
+import type { Finding } from '../api/client';
+import { type Assessment, type Axis, clampScale, fitScale, getAxis } from './get-axis';
 
 export const GUTTER_PX = 104;
-export const DRAWING_PX = 880;
 /** Room at both ends of the drawing, so that the first and last labels are whole. */
 export const PAD_PX = 6;
+/** Px drawn beyond the window at both ends: a short pan moves what is drawn, and draws nothing. */
+export const SPARE_PX = 600;
+const REST_MS = 120;
 
 export interface StripState {
   assessment: Assessment;
@@ -15,32 +17,63 @@ export interface StripState {
   /** Cursor in px of the axis. */
   cursor: number;
   selected: string | null;
+  /** A second finding picked beside the selected one: what `m` takes for the same thing. */
+  second: string | null;
+  pick: (finding: Finding | null) => void;
+  /** Px of the drawing, as wide as the window lets it be. */
+  drawing: number;
   select: (finding: Finding | null) => void;
   moveCursor: (x: number) => void;
   zoomAt: (x: number, factor: number) => void;
   pan: (by: number) => void;
+  /** Moves what is drawn by px without drawing it again; the strip puts it here. */
+  mover: { current: ((by: number) => void) | null };
+  /** Px panned since what is drawn was drawn. */
+  panned: () => number;
   fit: () => void;
   show: (x0: number, x1: number) => void;
   stepFinding: (by: 1 | -1) => void;
 }
 
 /** Scale, window and cursor of the strip: a window is a scale and a left edge, the rest is derived. */
-export function useStripState(assessment: Assessment): StripState {
+export function useStripState(assessment: Assessment, drawing: number): StripState {
   const [scale, setScale] = useState<number | null>(null); // null: fitted
-  const [leftAsked, setLeft] = useState(0);
+  const [leftAsked, drawFrom] = useState(0);
+  const live = useRef(0);
+  const mover = useRef<((by: number) => void) | null>(null);
+  const rest = useRef(0);
+  const setLeft = useCallback((x: number) => {
+    live.current = x;
+    drawFrom(x);
+  }, []);
   const [at, setAt] = useState<{ station: number } | { id: string } | null>(() => worstOf(assessment));
+  const [picked, setPicked] = useState<string | null>(null);
 
-  const fitted = useMemo(() => fitScale(assessment.axis, DRAWING_PX), [assessment.axis]);
+  const fitted = useMemo(() => fitScale(assessment.axis, drawing), [assessment.axis, drawing]);
   const axis = useMemo(() => getAxis(assessment, scale ?? fitted), [assessment, scale, fitted]);
-  const left = Math.max(0, Math.min(leftAsked, axis.width - DRAWING_PX));
+  const left = Math.max(0, Math.min(leftAsked, axis.width - drawing));
+  const farthest = Math.max(0, axis.width - drawing);
+  const pan = useCallback(
+    (by: number) => {
+      const next = Math.max(0, Math.min(live.current + by, farthest));
+      live.current = next;
+      mover.current?.(next - left);
+      window.clearTimeout(rest.current);
+      const draw = () => startTransition(() => drawFrom(live.current));
+      if (Math.abs(next - left) > SPARE_PX * 0.6) draw();
+      else rest.current = window.setTimeout(draw, REST_MS);
+    },
+    [left, farthest],
+  );
+  const panned = useCallback(() => Math.max(0, Math.min(live.current, farthest)) - left, [left, farthest]);
   const chosen = at && 'id' in at ? assessment.findings.find((f) => f.id === at.id) : undefined;
   const cursor = chosen ? axis.xOf(chosen)[0] : at && 'station' in at ? axis.xOfStation(at.station) : 0;
 
   const reveal = useCallback(
     (x: number) => {
-      if (x < left + 20 || x > left + DRAWING_PX - 20) setLeft(x - DRAWING_PX / 2);
+      if (x < left + 20 || x > left + drawing - 20) setLeft(x - drawing / 2);
     },
-    [left],
+    [left, drawing, setLeft],
   );
   const zoomAt = useCallback(
     (x: number, factor: number) => {
@@ -50,19 +83,20 @@ export function useStripState(assessment: Assessment): StripState {
       setScale(next <= fitted * 1.001 ? null : next);
       setLeft(left + (station === null ? x * (next / axis.pxPerFt) - x : after.xOfStation(station) - x));
     },
-    [assessment, axis, fitted, left],
+    [assessment, axis, fitted, left, setLeft],
   );
   const show = useCallback(
     (x0: number, x1: number) => {
-      const next = clampScale(axis.pxPerFt * (DRAWING_PX / Math.max(x1 - x0, 8)));
+      const next = clampScale(axis.pxPerFt * (drawing / Math.max(x1 - x0, 8)));
       const station = axis.stationAt(x0);
       setScale(next);
       setLeft(station === null ? x0 : getAxis(assessment, next).xOfStation(station));
     },
-    [assessment, axis],
+    [assessment, axis, drawing, setLeft],
   );
   const select = useCallback(
     (f: Finding | null) => {
+      setPicked(null);
       if (!f) return setAt(null);
       setAt({ id: f.id });
       reveal(axis.xOf(f)[0]);
@@ -89,6 +123,8 @@ export function useStripState(assessment: Assessment): StripState {
     [assessment, axis, chosen, cursor, select],
   );
   const selected = chosen?.id ?? null;
+  const second = picked !== selected && assessment.findings.some((f) => f.id === picked) ? picked : null;
+  const pick = useCallback((f: Finding | null) => setPicked(f?.id ?? null), []);
   // one value while nothing of it changed: what draws from it is not drawn again for a letter typed
   return useMemo(
     () => ({
@@ -97,10 +133,15 @@ export function useStripState(assessment: Assessment): StripState {
       left,
       cursor,
       selected,
+      second,
+      pick,
+      drawing,
       select,
       moveCursor,
       zoomAt,
-      pan: (by: number) => setLeft(left + by),
+      pan,
+      mover,
+      panned,
       fit: () => {
         setScale(null);
         setLeft(0);
@@ -108,7 +149,24 @@ export function useStripState(assessment: Assessment): StripState {
       show,
       stepFinding,
     }),
-    [assessment, axis, left, cursor, selected, select, moveCursor, zoomAt, show, stepFinding],
+    [
+      assessment,
+      axis,
+      left,
+      cursor,
+      selected,
+      second,
+      pick,
+      drawing,
+      select,
+      moveCursor,
+      zoomAt,
+      pan,
+      panned,
+      show,
+      stepFinding,
+      setLeft,
+    ],
   );
 }
 

@@ -1,10 +1,11 @@
 import { shownFt, tickStep } from '../get-axis';
-import { DRAWING_PX, useStrip } from '../use-strip';
+import { useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
 /** Feet where there are feet; break marks where it is order only; a torn end where the main is not known. */
 export function AxisTrack({ height }: { height: number }) {
-  const { assessment, axis, left } = useStrip();
+  const { assessment, axis, left, drawing } = useStrip();
+  const origin = assessment.origin_ft ?? 0;
   const step = tickStep(axis.pxPerFt);
   const torn = !assessment.reached_main;
   return (
@@ -27,7 +28,7 @@ export function AxisTrack({ height }: { height: number }) {
             d={`M${p.x0} ${height - 1}H${p.x1}`}
           />
         );
-        const first = Math.ceil(p.start_ft / step) * step;
+        const first = Math.ceil((p.start_ft - origin) / step) * step + origin;
         const ticks =
           p.kind === 'raft'
             ? []
@@ -42,7 +43,7 @@ export function AxisTrack({ height }: { height: number }) {
             )}
             {ticks.map((ft) => {
               const x = p.x0 + (ft - p.start_ft) * axis.pxPerFt;
-              if (x < left - 30 || x > left + DRAWING_PX + 30) return null;
+              if (x < left - 30 || x > left + drawing + 30) return null;
               return (
                 <g key={ft}>
                   <path className={classes.tick} d={`M${x} ${height - 6}V${height}`} />

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Finding } from '../../api/client';
-import { useStrip } from '../use-strip';
+import { SPARE_PX, useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
 const CELL_PX = 20;
@@ -15,7 +15,7 @@ export const ratingOf = (f: Finding) => f.override ?? f.rating?.likely ?? 0;
 
 /** Rated findings in 20 px cells: the worst one's number on its fill, a tick beneath for each. */
 export function FindingsTrack({ height }: { height: number }) {
-  const { assessment, axis, show, select } = useStrip();
+  const { assessment, axis, left, drawing, show, select, pick } = useStrip();
   const cells = useMemo(() => {
     const found = new Map<number, Cell>();
     for (const f of assessment.findings) {
@@ -29,32 +29,36 @@ export function FindingsTrack({ height }: { height: number }) {
     }
     return [...found.values()];
   }, [assessment, axis]);
-  const open = (cell: Cell) => {
-    const first = [...cell.rows].sort((a, b) => ratingOf(b) - ratingOf(a))[0];
+  const worstOf = (cell: Cell) => [...cell.rows].sort((a, b) => ratingOf(b) - ratingOf(a))[0];
+  const open = (cell: Cell, beside: boolean) => {
+    const first = worstOf(cell);
+    if (beside) return pick(first ?? null);
     if (cell.rows.length > 1) show(cell.x - 40, cell.x + 60);
     select(first ?? null);
   };
   return (
     <g>
-      {cells.map((cell) => (
-        // biome-ignore lint/a11y/noStaticElementInteractions: the strip is one tab stop; [ and ] do this by key
-        <g key={cell.x} data-finding onClick={() => open(cell)}>
-          <rect
-            x={cell.x + 1}
-            y={1}
-            width={CELL_PX - 2}
-            height={16}
-            className={classes.rated}
-            data-rating={cell.worst}
-          />
-          <text x={cell.x + CELL_PX / 2} y={13.5} className={classes.number} data-rating={cell.worst}>
-            {cell.worst}
-          </text>
-          {cell.rows.slice(0, 5).map((f, i) => (
-            <rect key={f.id} x={cell.x + 2 + i * 3.4} y={height - 5} width={2} height={3} fill="var(--ink)" />
-          ))}
-        </g>
-      ))}
+      {cells
+        .filter((c) => c.x > left - SPARE_PX && c.x < left + drawing + SPARE_PX)
+        .map((cell) => (
+          // biome-ignore lint/a11y/noStaticElementInteractions: the strip is one tab stop; [ and ] do this by key
+          <g key={cell.x} data-finding={worstOf(cell)?.id} onClick={(e) => open(cell, e.shiftKey)}>
+            <rect
+              x={cell.x + 1}
+              y={1}
+              width={CELL_PX - 2}
+              height={16}
+              className={classes.rated}
+              data-rating={cell.worst}
+            />
+            <text x={cell.x + CELL_PX / 2} y={13.5} className={classes.number} data-rating={cell.worst}>
+              {cell.worst}
+            </text>
+            {cell.rows.slice(0, 5).map((f, i) => (
+              <rect key={f.id} x={cell.x + 2 + i * 3.4} y={height - 5} width={2} height={3} fill="var(--ink)" />
+            ))}
+          </g>
+        ))}
     </g>
   );
 }

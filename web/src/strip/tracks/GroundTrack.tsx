@@ -1,6 +1,20 @@
 import { useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
+/** Landmarks standing on the surface line, drawn about its height. */
+const GLYPH: Record<string, string> = {
+  access: 'M-4 0v7h8v-7',
+  fence: 'M-5 4h10M-4 7v-9M0 7v-9M4 7v-9',
+  wall: 'M-5 0h10v6h-10zM0 0v6',
+  curb: 'M-6 4h6v-5h6',
+  drive: 'M-6 3h12M-6 6h12',
+  property_line: 'M0 -5v3M0 0v3M0 5v3',
+  tree: 'M0 7v-5M-5 2q5 -10 10 0z',
+  pole: 'M0 7v-12M-3 -3h6',
+  main: 'M-5 2a5 5 0 1 0 10 0a5 5 0 1 0 -10 0',
+  other: 'M-3 3l3 -4l3 4l-3 4z',
+};
+
 /** The surface, depths read from it as plumb lines, and the windows one would dig. */
 export function GroundTrack({ height }: { height: number }) {
   const { assessment, axis } = useStrip();
@@ -12,9 +26,26 @@ export function GroundTrack({ height }: { height: number }) {
     .sort((a, b) => a[0] - b[0])
     .map(([x, d], i) => `${i ? 'L' : 'M'}${x} ${d}`)
     .join('');
+  let lastLabel = Number.NEGATIVE_INFINITY;
+  const labelled = assessment.landmarks.map((mark) => {
+    const x = axis.xOfStation(mark.station_ft);
+    const word = x - lastLabel > 12 && x < axis.width - 20;
+    if (word) lastLabel = x + mark.name.length * 6;
+    return { mark, x, word };
+  });
   return (
     <g>
       <path className={classes.hair} d={`M0 6H${axis.width}`} />
+      {labelled.map(({ mark, x, word }) => (
+        <g key={mark.name}>
+          <path d={GLYPH[mark.kind] ?? GLYPH.other} transform={`translate(${x} 6)`} className={classes.ink} />
+          {word && (
+            <text x={x + 6} y={height - 4} className={classes.halo}>
+              {mark.name}
+            </text>
+          )}
+        </g>
+      ))}
       {assessment.digs.map((d) => {
         const [a, b] = [axis.xOfStation(d.start_ft), axis.xOfStation(d.end_ft)];
         return (

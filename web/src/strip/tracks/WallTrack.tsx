@@ -1,6 +1,6 @@
 import type { Finding } from '../../api/client';
 import { familyMark } from '../Marks';
-import { useStrip } from '../use-strip';
+import { SPARE_PX, useStrip } from '../use-strip';
 import { ratingOf } from './FindingsTrack';
 import classes from './tracks.module.css';
 
@@ -68,12 +68,17 @@ function Names() {
 
 /** The bore unrolled, crown in the middle: findings are bars over their clock span, marks from 16 px a foot. */
 export function WallTrack({ height }: { height: number }) {
-  const { assessment, axis, selected, select } = useStrip();
+  const { assessment, axis, selected, second, select, pick, left, drawing } = useStrip();
   const tall = height >= 84;
   const field = height - HEM_PX - 2;
   const bar = axis.pxPerFt < 8 ? 3 : 5;
+  // only what is in view: a long line holds thousands
+  const inView = (f: Finding) => {
+    const [a, b] = axis.xOf(f);
+    return b >= left - SPARE_PX && a <= left + drawing + SPARE_PX;
+  };
   const drawn = assessment.findings.filter(
-    (f) => f.family !== 'event' && f.how !== 'throughout' && (ratingOf(f) || f.how !== 'station'),
+    (f) => f.family !== 'event' && f.how !== 'throughout' && (ratingOf(f) || f.how !== 'station') && inView(f),
   );
   let lastMark = Number.NEGATIVE_INFINITY;
   return (
@@ -84,7 +89,7 @@ export function WallTrack({ height }: { height: number }) {
           <path key={h} className={classes.hair} strokeDasharray="1 3" d={`M0 ${share(h) * field}H${axis.width}`} />
         ))}
       {assessment.findings
-        .filter((f) => f.at === 'joint' && f.how === 'station')
+        .filter((f) => f.at === 'joint' && f.how === 'station' && inView(f))
         .map((f) => (
           <path key={`j${f.id}`} className={classes.hair} d={`M${axis.xOf(f)[0]} 0V${field}`} />
         ))}
@@ -110,7 +115,7 @@ export function WallTrack({ height }: { height: number }) {
         const y = ((bars[0]?.[0] ?? 0) + (bars[0]?.[1] ?? 1)) / 2;
         return (
           // biome-ignore lint/a11y/noStaticElementInteractions: the strip is one tab stop; [ and ] do this by key
-          <g key={f.id} data-finding onClick={() => select(f)}>
+          <g key={f.id} data-finding={f.id} onClick={(e) => (e.shiftKey ? pick(f) : select(f))}>
             {!loose &&
               bars.map(([top, foot]) => (
                 <rect
@@ -119,7 +124,7 @@ export function WallTrack({ height }: { height: number }) {
                   width={point ? bar : b - a}
                   y={top * field + 1}
                   height={Math.max((foot - top) * field - 2, 3)}
-                  className={`${classes.rated} ${selected === f.id ? classes.selected : ''}`}
+                  className={`${classes.rated} ${selected === f.id ? classes.selected : second === f.id ? classes.second : ''}`}
                   data-rating={ratingOf(f)}
                   data-open={(!f.clock && !f.clock_all && f.family !== 'water') || undefined}
                 />

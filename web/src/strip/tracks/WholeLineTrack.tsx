@@ -1,11 +1,11 @@
 import type { PointerEvent } from 'react';
-import { DRAWING_PX, useStrip } from '../use-strip';
+import { useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
 /** The whole line at one glance: hem, what rates 4 or 5, what was not seen, and the window, which drags. */
 export function WholeLineTrack({ height }: { height: number }) {
-  const { assessment, axis, left, pan } = useStrip();
-  const k = DRAWING_PX / Math.max(axis.width, 1);
+  const { assessment, axis, left, pan, drawing } = useStrip();
+  const k = drawing / Math.max(axis.width, 1);
   const shown = Math.min(k, 1);
   const to = (x: number) => x * shown;
   const bad = assessment.findings.filter((f) => (f.override ?? f.rating?.likely ?? 0) >= 4);
@@ -56,7 +56,7 @@ export function WholeLineTrack({ height }: { height: number }) {
       <rect
         x={to(left) + 0.75}
         y={0.75}
-        width={Math.min(to(DRAWING_PX), DRAWING_PX) - 1.5}
+        width={Math.min(to(drawing), drawing) - 1.5}
         height={height - 1.5}
         fill="transparent"
         stroke="var(--ink)"

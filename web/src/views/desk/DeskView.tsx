@@ -1,90 +1,198 @@
-import { Button, useMantineColorScheme } from '@mantine/core';
+import { Button, Drawer, Menu, useMantineColorScheme } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { Link, useParams } from '@tanstack/react-router';
-import { lazy, Suspense, useState } from 'react';
-import type { Desk } from '../../api/client';
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react';
+import type { Desk, Finding } from '../../api/client';
 import { edits, useDeskQuery } from '../../api/queries';
 import { STEPS, type Step } from '../../router';
 import { Section } from '../../section/Section';
+import { withOrigin } from '../../strip/get-axis';
 import { Strip } from '../../strip/Strip';
+import { TrackTables } from '../../strip/TrackTables';
 import { StripProvider, useStripState } from '../../strip/use-strip';
+import type { StripActs } from '../../strip/use-strip-keys';
+import { useTracks } from '../../strip/use-tracks';
 import { Rating } from '../../theme/Rating';
 import { LogView } from '../log/LogView';
+import { Commands } from './Commands';
 import classes from './DeskView.module.css';
 import { Keys } from './Keys';
+import { SameBar } from './SameBar';
+import { STEP_NAMES, useCommands } from './use-commands';
 import { type Sheet, SheetProvider, useBusy, useSheetState } from './use-sheet';
+import { useWindowShape } from './use-window';
 
+const EXPORTS: [string, string][] = [
+  ['file', 'lateral file (JSON), whole'],
+  ['notes', 'page of notes'],
+  ['tables/sightings', 'sightings, CSV'],
+  ['tables/water', 'water, CSV'],
+  ['tables/depth', 'depths, CSV'],
+  ['tables/pitch', 'pitch, CSV'],
+];
 const SetupView = lazy(() => import('../setup/SetupView'));
+const PipeView = lazy(() => import('../pipe/PipeView'));
 const JudgeView = lazy(() => import('../judge/JudgeView'));
 const ReportView = lazy(() => import('../report/ReportView'));
-const NAMES: Record<Step, string> = { setup: 'Set up', log: 'Log', judge: 'Judge', report: 'Report' };
-const VIEWS = { setup: SetupView, log: LogView, judge: JudgeView, report: ReportView };
+const VIEWS = { setup: SetupView, log: LogView, pipe: PipeView, judge: JudgeView, report: ReportView };
 
 /** One lateral on the desk: the strip, the step, and the section at the cursor. */
 export function DeskView() {
   const { id, step } = useParams({ from: '/lateral/$id/$step' });
-  const { data, error, isPending } = useDeskQuery(id);
+  const [path, setPath] = useState<string | null>(null);
+  const [origin, setOrigin] = useState<string | null>(null);
+  const { data, error, isPending } = useDeskQuery(id, path);
+  const shown = useMemo(() => {
+    const found = data?.assessment.origins.find((o) => o.name === origin);
+    return data && { ...data, assessment: withOrigin(data.assessment, found) };
+  }, [data, origin]);
   if (isPending) return <p className={classes.wait}>Opening the lateral…</p>;
-  if (error)
+  if (error || !shown)
     return (
       <p className={classes.wait}>
-        ▲ It did not open: {error.message} <Link to="/">Back to Laterals</Link>
+        ▲ It did not open: {error?.message} <Link to="/">Back to Laterals</Link>
       </p>
     );
-  return <Opened key={id} desk={data} step={step} />;
+  return <Opened key={id} desk={shown} step={step} onPath={setPath} onOrigin={setOrigin} />;
 }
 
-function Opened({ desk, step }: { desk: Desk; step: Step }) {
-  const strip = useStripState(desk.assessment);
+interface OpenedProps {
+  desk: Desk;
+  step: Step;
+  onPath: (line: string) => void;
+  onOrigin: (name: string) => void;
+}
+
+function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
+  const { assessment } = desk;
+  const shape = useWindowShape();
+  const strip = useStripState(assessment, shape.drawing);
   const sheet = useSheetState(desk);
-  const [keysShown, showKeys] = useState(false);
+  const tracks = useTracks(step, shape.small);
+  const [over, setOver] = useState<'keys' | 'tables' | 'commands' | 'section' | null>(null);
+  const [same, setSame] = useState<[string, string] | null>(null);
+  const byId = (id: string | undefined) => assessment.findings.find((f) => f.id === id);
+  const [keep, join] = [byId(same?.[0]), byId(same?.[1])];
   const visit = desk.record.visits.at(-1);
   const View = VIEWS[step];
+  const acts = useLatest({
+    same: () => strip.selected && strip.second && setSame([strip.selected, strip.second]),
+    swapPath: () => {
+      const at = assessment.lines.findIndex((l) => l.id === assessment.path);
+      const next = assessment.lines[(at + 1) % assessment.lines.length];
+      if (next) onPath(next.id);
+    },
+    table: () => setOver('tables'),
+  });
+  const onSame = useCallback((dropped: Finding, on: Finding) => setSame([on.id, dropped.id]), []);
+  const commands = useCommands({
+    desk,
+    sheet,
+    strip,
+    tracks,
+    showKeys: () => setOver('keys'),
+    showTables: () => setOver('tables'),
+    setOrigin: onOrigin,
+    setPath: onPath,
+  });
   useHotkeys(
     [
       ['mod+Z', () => desk.undo && sheet.send(edits.undo())],
       ['mod+shift+Z', () => desk.redo && sheet.send(edits.redo())],
-      ['mod+/', () => showKeys((on) => !on)],
+      ['mod+/', () => setOver((on) => (on === 'keys' ? null : 'keys'))],
+      ['mod+K', () => setOver('commands')],
     ],
     ['TEXTAREA'],
   );
+  const section = <Section assessment={assessment} waiting={visit?.waiting ?? []} onType={sheet.type} />;
   return (
     <SheetProvider value={sheet}>
       <StripProvider value={strip}>
-        <div className={classes.root} data-step={step}>
-          <Top desk={desk} sheet={sheet} onKeys={() => showKeys(true)} />
+        <div className={classes.root} data-step={step} data-small={shape.small || undefined}>
+          <Top desk={desk} sheet={sheet} narrow={shape.narrow} onOver={setOver} />
           <div className={classes.body}>
             <div className={classes.left}>
-              <Strip step={step} />
-              <nav className={classes.tabs} aria-label="Steps">
-                {STEPS.map((name) => (
-                  <Link
-                    key={name}
-                    to="/lateral/$id/$step"
-                    params={{ id: desk.id, step: name }}
-                    data-on={name === step || undefined}
-                  >
-                    {NAMES[name]}
-                  </Link>
-                ))}
-              </nav>
+              <Strip tracks={tracks} acts={acts} onPath={onPath} onOrigin={onOrigin} onSame={onSame} />
+              {keep && join && keep.item !== join.item && (
+                <SameBar desk={desk} keep={keep} join={join} onDone={() => setSame(null)} />
+              )}
+              <div className={classes.tabs}>
+                <nav aria-label="Steps">
+                  {STEPS.map((name) => (
+                    <Link
+                      key={name}
+                      to="/lateral/$id/$step"
+                      params={{ id: desk.id, step: name }}
+                      data-on={name === step || undefined}
+                    >
+                      {STEP_NAMES[name]}
+                    </Link>
+                  ))}
+                </nav>
+                {tracks.closed.length > 0 && (
+                  <span className={classes.closed}>
+                    <span className="quiet">closed:</span>
+                    {tracks.closed.map((name) => (
+                      <button key={name} type="button" title={`Open ${name}`} onClick={() => tracks.toggle(name)}>
+                        {name}
+                      </button>
+                    ))}
+                  </span>
+                )}
+              </div>
               <div className={classes.panel}>
                 <Suspense fallback={<p className={classes.wait}>Opening…</p>}>
                   <View desk={desk} />
                 </Suspense>
               </div>
-              <Foot desk={desk} sheet={sheet} />
+              <Foot desk={desk} sheet={sheet} second={strip.second !== null} />
             </div>
-            <Section assessment={desk.assessment} waiting={visit?.waiting ?? []} onType={sheet.type} />
+            {!shape.narrow && section}
           </div>
-          {keysShown && <Keys onClose={() => showKeys(false)} />}
+          {shape.narrow && (
+            <Drawer
+              opened={over === 'section'}
+              onClose={() => setOver(null)}
+              position="right"
+              size={300}
+              padding={8}
+              title="The pipe at the cursor"
+              transitionProps={{ duration: 0 }}
+            >
+              {section}
+            </Drawer>
+          )}
+          {over === 'keys' && <Keys onClose={() => setOver(null)} />}
+          {over === 'tables' && <TrackTables assessment={assessment} onClose={() => setOver(null)} />}
+          {over === 'commands' && <Commands commands={commands} onClose={() => setOver(null)} />}
         </div>
       </StripProvider>
     </SheetProvider>
   );
 }
 
-function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => void }) {
+/** Handlers that stay the same object and do what the newest ones do: what draws the strip is not drawn again. */
+function useLatest(acts: StripActs): StripActs {
+  const latest = useRef(acts);
+  latest.current = acts;
+  return useMemo(
+    () => ({
+      same: () => latest.current.same(),
+      swapPath: () => latest.current.swapPath(),
+      table: () => latest.current.table(),
+    }),
+    [],
+  );
+}
+
+interface TopProps {
+  desk: Desk;
+  sheet: Sheet;
+  narrow: boolean;
+  onOver: (over: 'keys' | 'commands' | 'section') => void;
+}
+
+function Top({ desk, sheet, narrow, onOver }: TopProps) {
   const { assessment } = desk;
   const sound = assessment.line.soundness;
   const busy = useBusy(desk.id);
@@ -95,7 +203,7 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
         Bell Stone
       </Link>
       <span>
-        {assessment.name} · {desk.record.lines?.[0]?.name} · {assessment.visit}
+        {assessment.name} · {desk.record.lines?.find((l) => l.id === assessment.path)?.name} · {assessment.visit}
       </span>
       <span className="quiet">verdict</span>
       <b data-verdict className={classes.verdict}>
@@ -137,20 +245,39 @@ function Top({ desk, sheet, onKeys }: { desk: Desk; sheet: Sheet; onKeys: () => 
       >
         redo
       </Button>
-      <Button size="compact-xs" variant="subtle" component="a" href={`/api/laterals/${desk.id}/file`} download>
-        save file
+      <Menu transitionProps={{ duration: 0 }}>
+        <Menu.Target>
+          <Button size="compact-xs" variant="subtle">
+            save as…
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {EXPORTS.map(([path, words]) => (
+            <Menu.Item key={path} component="a" href={`/api/laterals/${desk.id}/${path}`} download>
+              {words}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+      <Button size="compact-xs" variant="subtle" onClick={() => onOver('commands')}>
+        find Ctrl K
       </Button>
+      {narrow && (
+        <Button size="compact-xs" variant="default" onClick={() => onOver('section')}>
+          section
+        </Button>
+      )}
       <Button size="compact-xs" variant="subtle" onClick={toggleColorScheme}>
         {colorScheme === 'dark' ? 'light' : 'dark'}
       </Button>
-      <Button size="compact-xs" variant="subtle" onClick={onKeys}>
+      <Button size="compact-xs" variant="subtle" onClick={() => onOver('keys')}>
         keys Ctrl /
       </Button>
     </header>
   );
 }
 
-function Foot({ desk, sheet }: { desk: Desk; sheet: Sheet }) {
+function Foot({ desk, sheet, second }: { desk: Desk; sheet: Sheet; second: boolean }) {
   const { assessment } = desk;
   const looks = assessment.findings.filter((f) => f.second_look).length;
   const unseen =
@@ -160,6 +287,8 @@ function Foot({ desk, sheet }: { desk: Desk; sheet: Sheet }) {
       <span>
         {assessment.findings.length} said · {looks} second look{looks === 1 ? '' : 's'} · {unseen}
         {assessment.warnings.length > 0 && ` · ▲ ${assessment.warnings.length} to answer`}
+        {assessment.proposals.length > 0 && ` · ${assessment.proposals.length} may be seen twice`}
+        {second && ' · two picked: m takes them for one thing'}
       </span>
       <span className={classes.said} role="status" data-said>
         {sheet.refused ? `▲ ${sheet.refused}` : desk.said}

@@ -17,6 +17,10 @@ const KEYS: [string, [string, string][]][] = [
     [
       ['← →', '0.1 ft; with Shift a foot'],
       ['[ ]', 'previous or next finding'],
+      ['j J', 'next or previous joint'],
+      ['Shift click, then m', 'takes two findings for one thing (or drag one on the other)'],
+      ['b', 'the next path, where there are branches'],
+      ['v', 'the tracks as tables'],
       ['+ − 0', 'zoom in, out, whole line'],
       ['a number, Enter', 'goes there'],
       ['Esc', 'to the entry line'],
@@ -26,6 +30,7 @@ const KEYS: [string, [string, string][]][] = [
     'Everywhere',
     [
       ['Ctrl Z', 'undo; with Shift redo'],
+      ['Ctrl K', 'find or do: every command and finding'],
       ['Ctrl /', 'these keys'],
     ],
   ],

@@ -2,9 +2,10 @@ import { Select } from '@mantine/core';
 import type { Desk } from '../../api/client';
 import { edits } from '../../api/queries';
 import { useSheet } from '../desk/use-sheet';
+import { JudgedBy } from './JudgedBy';
 import classes from './JudgeView.module.css';
 
-type Rule = 'standing_water' | 'roots' | 'worn_iron';
+type Rule = 'standing_water' | 'roots' | 'worn_iron' | 'clean_first' | 'owner_ends_at';
 const RULES: [Rule, string, [string, string][]][] = [
   [
     'standing_water',
@@ -33,15 +34,35 @@ const RULES: [Rule, string, [string, string][]][] = [
       ['replace_on_sight', 'replace on sight'],
     ],
   ],
+  [
+    'clean_first',
+    'Roots and build-up',
+    [
+      ['decide_now', 'decide now'],
+      ['clean_first', 'clean first, then decide'],
+    ],
+  ],
+  [
+    'owner_ends_at',
+    'Owner’s part ends at',
+    [
+      ['not_stated', 'not stated'],
+      ['property_line', 'the property line'],
+      ['main', 'the main'],
+    ],
+  ],
 ];
 
 /** The firm's ways to judge; each report names those that are on. */
 export function Rules({ desk }: { desk: Desk }) {
   const { send } = useSheet();
   const rules = desk.record.site.house_rules;
+  const version = Number(rules?.version) || 1;
   return (
     <section className={classes.block} aria-label="House rules">
-      <h2>House rules</h2>
+      <h2>
+        House rules <span className="quiet">version {version}</span>
+      </h2>
       <div className={classes.rules}>
         {RULES.map(([field, label, choices]) => (
           <Select
@@ -55,12 +76,14 @@ export function Rules({ desk }: { desk: Desk }) {
               send(
                 edits.patch(`House rule, ${label.toLowerCase()}`, [
                   { op: 'replace', path: `/site/house_rules/${field}`, value },
+                  { op: 'replace', path: '/site/house_rules/version', value: String(version + 1) },
                 ]),
               )
             }
           />
         ))}
       </div>
+      <JudgedBy desk={desk} />
       <p className="quiet">
         Ratings by {desk.assessment.scheme}: working thresholds chosen for this project from common practice.
       </p>

@@ -6,8 +6,10 @@ import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
 import { useSheet } from '../desk/use-sheet';
 import { whereWords } from '../log/FindingsTable';
+import { Decide } from './Decide';
 import { Rules } from './HouseRules';
 import classes from './JudgeView.module.css';
+import { Said } from './Said';
 import { SetByHand } from './SetByHand';
 
 /** The verdict with its reasons, three ways of judging side by side, ponds, digs and every rating's row. */
@@ -24,6 +26,7 @@ export default function JudgeView({ desk }: { desk: Desk }) {
         <Digs desk={desk} />
         <NotSeen desk={desk} />
         <Warnings desk={desk} />
+        <Said desk={desk} />
         <Rules desk={desk} />
       </div>
     </div>
@@ -144,6 +147,9 @@ function RatingRow({
               : ''}
             {f.rating?.why ?? f.unrated}
             {f.rating?.settle ? `. To settle it: ${f.rating.settle}` : ''}
+            {f.cause && ` · because of ${f.cause}`}
+            {f.expected === 'worsens' && ' · expected to get worse'}
+            {f.owner && ` · ${f.owner}`}
           </div>
         </td>
         <td>
@@ -156,6 +162,7 @@ function RatingRow({
         <tr>
           <td colSpan={4}>
             <SetByHand desk={desk} item={f.item} onDone={() => setSetting(false)} />
+            <Decide desk={desk} finding={f} />
           </td>
         </tr>
       )}

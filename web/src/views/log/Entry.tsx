@@ -5,10 +5,17 @@ import { edits, readOptions } from '../../api/queries';
 import { useStrip } from '../../strip/use-strip';
 import { useEntry, useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
+import { playing, stamped } from './playing';
 import { Underlined } from './Underlined';
 
 /** The line that is always there: letters echo at once, the server reads them at each key. */
-export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
+export interface EntryProps {
+  desk: Desk;
+  onPaste: () => void;
+  onTable: () => void;
+}
+
+export function Entry({ desk, onPaste, onTable }: EntryProps) {
   const { type, send, refused } = useSheet();
   const entry = useEntry();
   const strip = useStrip();
@@ -34,7 +41,7 @@ export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
   const add = async (keep: boolean) => {
     if (!entry.trim()) return;
     before.current = new Set(desk.assessment.findings.map((f) => f.id));
-    if ((await send(edits.line(entry))) && !keep) type('');
+    if ((await send(edits.line(stamped(entry, playing.time())))) && !keep) type('');
     setBack(0);
   };
   const recall = (by: number) => {
@@ -77,6 +84,9 @@ export function Entry({ desk, onPaste }: { desk: Desk; onPaste: () => void }) {
         />
         <button type="button" className={classes.plain} onClick={onPaste}>
           paste notes
+        </button>
+        <button type="button" className={classes.plain} onClick={onTable}>
+          import a table
         </button>
       </div>
       <div className={classes.reading} role="status" aria-live="polite" data-reading>

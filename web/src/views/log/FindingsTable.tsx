@@ -7,6 +7,7 @@ import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
+import { playing, stamp } from './playing';
 
 /** Everything said, in pipe order; a row is edited in place as the line that reads back to it. */
 export function FindingsTable({ desk }: { desk: Desk }) {
@@ -15,7 +16,10 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   const [editing, setEditing] = useState<string | null>(null);
   const latest = useRef(strip);
   latest.current = strip;
-  const select = useCallback((finding: Finding) => latest.current.select(finding), []);
+  const select = useCallback((finding: Finding, beside: boolean) => {
+    if (beside) latest.current.pick(finding);
+    else latest.current.select(finding);
+  }, []);
   const reversedFrom = assessment.axis_words;
   if (assessment.findings.length === 0 && assessment.depths.length === 0)
     return <p className={classes.empty}>Nothing placed yet: type what you saw first, feet if you have them.</p>;
@@ -48,6 +52,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
               index={i + 1}
               where={whereWords(desk, f)}
               on={strip.selected === f.id}
+              second={strip.second === f.id}
               onSelect={select}
               onEdit={setEditing}
             />
@@ -83,11 +88,13 @@ interface RowProps {
   index: number;
   where: string;
   on: boolean;
-  onSelect: (finding: Finding) => void;
+  /** Selects the finding, or picks it beside the selected one. */
+  onSelect: (finding: Finding, beside: boolean) => void;
+  second: boolean;
   onEdit: (id: string) => void;
 }
 
-const FindingRow = memo(function FindingRow({ finding: f, index, where, on, onSelect, onEdit }: RowProps) {
+const FindingRow = memo(function FindingRow({ finding: f, index, where, on, second, onSelect, onEdit }: RowProps) {
   const { send } = useSheet();
   const row = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
@@ -98,8 +105,9 @@ const FindingRow = memo(function FindingRow({ finding: f, index, where, on, onSe
     <tr
       ref={row}
       data-on={on || undefined}
+      data-second={second || undefined}
       data-finding-row={f.id}
-      onClick={() => onSelect(f)}
+      onClick={(e) => onSelect(f, e.shiftKey || e.ctrlKey)}
       onDoubleClick={() => onEdit(f.id)}
     >
       <td className="quiet">{index}</td>
@@ -127,7 +135,16 @@ const FindingRow = memo(function FindingRow({ finding: f, index, where, on, onSe
       <td>{f.was ?? ''}</td>
       <td className={f.second_look ? undefined : 'quiet'}>{f.second_look ? 'second look' : f.sureness}</td>
       <td className="quiet">
-        {f.time_s != null ? `${Math.floor(f.time_s / 60)}:${String(Math.round(f.time_s % 60)).padStart(2, '0')}` : ''}
+        {f.time_s != null && (
+          <button
+            type="button"
+            className={classes.time}
+            title="Hear it again"
+            onClick={() => playing.seek?.(f.time_s ?? 0)}
+          >
+            {stamp(f.time_s).slice(1, -1)}
+          </button>
+        )}
       </td>
       <td className={classes.acts}>
         <button type="button" title="Edit in place" onClick={() => onEdit(f.id)}>

@@ -1,19 +1,24 @@
 import { Button, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import type { Desk } from '../../api/client';
+import { Proposals } from '../pipe/Proposals';
 import { Entry } from './Entry';
 import { FindingsTable } from './FindingsTable';
 import { Kept } from './Kept';
 import classes from './LogView.module.css';
+import { Recording } from './Recording';
+import { Tables } from './Tables';
 import { usePaste } from './use-paste';
 
 /** The entry line, a page to paste, and everything said so far. */
 export function LogView({ desk }: { desk: Desk }) {
   const [pasting, setPasting] = useState(false);
+  const [importing, setImporting] = useState(false);
   const paste = usePaste(desk, () => setPasting(false));
   return (
     <div className={classes.root}>
-      <Entry desk={desk} onPaste={() => setPasting((on) => !on)} />
+      <Entry desk={desk} onPaste={() => setPasting((on) => !on)} onTable={() => setImporting((on) => !on)} />
+      {importing && <Tables desk={desk} onDone={() => setImporting(false)} />}
       {pasting && (
         <div className={classes.paste}>
           <Textarea
@@ -37,7 +42,14 @@ export function LogView({ desk }: { desk: Desk }) {
         </div>
       )}
       <Kept desk={desk} />
+      {desk.assessment.proposals.length > 0 && (
+        <details className={classes.twice}>
+          <summary>{desk.assessment.proposals.length} may be one thing seen twice</summary>
+          <Proposals desk={desk} most={8} />
+        </details>
+      )}
       <FindingsTable desk={desk} />
+      <Recording />
     </div>
   );
 }

@@ -4,7 +4,11 @@ import type { Desk, Run } from '../../api/client';
 import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import { useSheet } from '../desk/use-sheet';
+import { Ask } from './Ask';
+import { Lines } from './Lines';
+import { Places } from './Places';
 import classes from './SetupView.module.css';
+import { Visits } from './Visits';
 
 const WAYS = [
   { value: 'main', label: 'the main' },
@@ -27,12 +31,15 @@ export default function SetupView({ desk }: { desk: Desk }) {
   return (
     <div className={classes.root}>
       <SiteForm desk={desk} />
+      <Visits desk={desk} />
       {runs.length === 0 && (
         <p>No run yet: type one in the Log, such as “run A front cleanout 4in, facing main, counts to main”.</p>
       )}
       {runs.map((run, index) => (
         <RunForm key={run.id} desk={desk} run={run} path={`/visits/${visit}/runs/${index}`} />
       ))}
+      <Places desk={desk} />
+      <Lines desk={desk} />
       {runs.length > 0 && (
         <p className="quiet">
           Another run is a line in the Log: “run B two-way cleanout 4in iron, facing house, counts to house, bottom at
@@ -154,11 +161,26 @@ function RunForm({ desk, run, path }: RunFormProps) {
           </span>
         ))}
       </p>
+      <Ask desk={desk} run={run} path={path} />
+      <Shared desk={desk} run={run} />
       <div className={classes.two}>
         <KnownPoints desk={desk} run={run} path={path} />
         <Effect desk={desk} run={run} />
       </div>
     </section>
+  );
+}
+
+/** What this run saw that others saw too, and how far each look is off the adjustment. */
+function Shared({ desk, run }: { desk: Desk; run: Run }) {
+  const tie = desk.assessment.ties.find((t) => t.run === run.id);
+  if (!tie?.shared.length) return null;
+  const name = (id: string) => desk.assessment.findings.find((f) => f.id === id)?.words ?? 'seen elsewhere';
+  return (
+    <p className="quiet">
+      Tied by what is seen twice:{' '}
+      {tie.shared.map((s) => `${name(s.sighting)} at ${s.counter_ft}, ${offBy(s.off_by_ft, s.odd)}`).join('; ')}
+    </p>
   );
 }
 
@@ -170,7 +192,16 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
   const [place, setPlace] = useState('');
   const add = async (event: FormEvent) => {
     event.preventDefault();
-    if (await send(edits.line(`${counter} = ${place}`))) {
+    const taped = /^\s*(-?[\d.]+)\s*(located|taped|told)?\s*$/.exec(place);
+    const basis = { located: 'locator', taped: 'tape', told: 'told' }[taped?.[2] ?? 'taped'];
+    const where = taped ? { station_ft: Number(taped[1]), basis } : { landmark: place.trim(), basis: 'landmark' };
+    const known = (desk.record.landmarks ?? []).some((m) => m.name === place.trim());
+    const value = { counter_ft: Number(counter), said: `${counter} = ${place}`, ...where };
+    const operations = [
+      ...(taped || known ? [] : [{ op: 'add', path: '/landmarks/-', value: { name: place.trim() } }]),
+      { op: 'add', path: `${path}/known_points/-`, value },
+    ];
+    if (await send(edits.patch(`Run ${run.id}: ${value.said}`, operations))) {
       setCounter('');
       setPlace('');
     }
@@ -226,7 +257,12 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
           value={place}
           onChange={(e) => setPlace(e.currentTarget.value)}
         />
-        <Button type="submit" size="xs" variant="default" disabled={!counter || !place}>
+        <Button
+          type="submit"
+          size="xs"
+          variant="default"
+          disabled={!counter || Number.isNaN(Number(counter)) || !place.trim()}
+        >
           Add
         </Button>
       </form>

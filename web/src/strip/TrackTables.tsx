@@ -1,0 +1,112 @@
+import { Modal, SegmentedControl } from '@mantine/core';
+import { useState } from 'react';
+import { type Assessment, shownFt } from './get-axis';
+import classes from './TrackTables.module.css';
+import { ratingOf } from './tracks/FindingsTrack';
+import { TRACK_NAMES, type TrackName } from './use-tracks';
+
+interface Twin {
+  heads: string[];
+  rows: (string | number)[][];
+}
+
+const whole = (value: number | null | undefined) => (value == null ? 'not known' : Math.round(value));
+
+/** What a track draws, as rows of words. */
+export function getTwin(a: Assessment, track: TrackName): Twin {
+  const ft = (s: number | null | undefined) => (s == null ? 'no footage' : shownFt(a, s));
+  const span = (s: number | null | undefined, e: number | null | undefined) => `${ft(s)} to ${ft(e)}`;
+  switch (track) {
+    case 'Findings':
+      return {
+        heads: [a.axis_words, 'finding', 'rating'],
+        rows: a.findings.filter(ratingOf).map((f) => [ft(f.station_ft), f.words, ratingOf(f)]),
+      };
+    case 'Wall':
+      return {
+        heads: [a.axis_words, 'finding', 'clock with the flow', 'at'],
+        rows: a.findings
+          .filter((f) => f.family !== 'event')
+          .map((f) => [ft(f.station_ft), f.words, f.clock?.join('–') ?? (f.clock_all ? 'all round' : ''), f.at ?? '']),
+      };
+    case 'Ground':
+      return {
+        heads: [a.axis_words, 'what', 'depth'],
+        rows: [
+          ...a.landmarks.map((m) => [ft(m.station_ft), m.name, m.ground_ft == null ? '' : `ground ${m.ground_ft} ft`]),
+          ...a.depths.map((d) => [
+            ft(d.station_ft),
+            'depth read',
+            `${d.depth_ft.toFixed(1)} ft ± ${d.band_ft.toFixed(1)}`,
+          ]),
+          ...a.digs.map((d) => [
+            span(d.start_ft, d.end_ft),
+            `dig for ${d.names.join(', ')}`,
+            d.invert_depth_ft == null ? 'no depth read' : `about ${d.invert_depth_ft.toFixed(1)} ft`,
+          ]),
+        ],
+      };
+    case 'Water':
+      return {
+        heads: [a.axis_words, 'deepest at rest', 'holds'],
+        rows: a.ponds.map((p) => [
+          span(p.start_ft, p.end_ft),
+          `${p.depth_in.toFixed(1)} in (${p.depth_low_in.toFixed(1)}–${p.depth_high_in.toFixed(1)})`,
+          p.volume_gal == null ? 'bore not known' : `${p.volume_gal.toFixed(1)} gal`,
+        ]),
+      };
+    case 'Soundness':
+      return {
+        heads: ['pipe', a.axis_words, 'soundness', 'worst', 'verdict'],
+        rows: a.segments.map((s) => [
+          s.name,
+          span(s.start_ft, s.end_ft),
+          whole(s.score.soundness?.likely),
+          s.score.worst ?? '–',
+          s.verdict.words,
+        ]),
+      };
+    case 'Seen':
+      return {
+        heads: ['what', a.axis_words, 'how'],
+        rows: [
+          ...a.lanes.map((l) => [
+            `run ${l.name}`,
+            span(l.start_ft, l.end_ft),
+            `${l.graded ? 'graded' : 'filmed'}; ${l.end_reason || l.ended}`,
+          ]),
+          ...a.unseen.map((u) => ['not seen', span(u.start_ft, u.end_ft), u.why]),
+        ],
+      };
+  }
+}
+
+/** Every track's twin in words, one at a time: for reading aloud, copying, or a small screen. */
+export function TrackTables({ assessment, onClose }: { assessment: Assessment; onClose: () => void }) {
+  const [track, setTrack] = useState<TrackName>('Findings');
+  const twin = getTwin(assessment, track);
+  return (
+    <Modal opened onClose={onClose} title="The strip as tables" size="xl" transitionProps={{ duration: 0 }}>
+      <SegmentedControl size="xs" data={TRACK_NAMES} value={track} onChange={(v) => setTrack(v as TrackName)} />
+      <table className={classes.twin} aria-label={track}>
+        <thead>
+          <tr>
+            {twin.heads.map((h) => (
+              <th key={h}>{h}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {twin.rows.map((row, i) => (
+            <tr key={i}>
+              {row.map((cell, n) => (
+                <td key={n}>{cell}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {twin.rows.length === 0 && <p className="quiet">Nothing on this track.</p>}
+    </Modal>
+  );
+}

@@ -1,0 +1,41 @@
+import { useState } from 'react';
+import type { Step } from '../router';
+
+export type TrackName = 'Findings' | 'Ground' | 'Wall' | 'Water' | 'Soundness' | 'Seen';
+export const TRACK_NAMES: TrackName[] = ['Findings', 'Ground', 'Wall', 'Water', 'Soundness', 'Seen'];
+export const WHOLE_PX = 18;
+export const LINES_PX = 34;
+export const AXIS_PX = 22;
+
+/** Heights in px of the tracks each step works on; what is left out is closed there. */
+const HEIGHTS: Record<Step, Partial<Record<TrackName, number>>> = {
+  setup: { Findings: 24, Wall: 40, Seen: 72 },
+  log: { Findings: 24, Ground: 34, Wall: 96, Water: 24, Soundness: 24, Seen: 18 },
+  pipe: { Findings: 24, Ground: 34, Wall: 110, Soundness: 24, Seen: 36 },
+  judge: { Findings: 24, Ground: 34, Wall: 64, Water: 24, Soundness: 56, Seen: 18 },
+  report: {},
+};
+/** Height of a track opened where its step leaves it closed. */
+const OPENED: Record<TrackName, number> = { Findings: 24, Ground: 34, Wall: 64, Water: 24, Soundness: 24, Seen: 36 };
+/** On a small window the strip keeps these, at these heights. */
+const SMALL: Partial<Record<TrackName, number>> = { Findings: 28, Wall: 110, Water: 36, Seen: 36 };
+
+export interface Tracks {
+  open: [TrackName, number][];
+  closed: TrackName[];
+  /** Opens a closed track, closes an open one; kept for this step. */
+  toggle: (name: TrackName) => void;
+}
+
+/** Which tracks are open on a step: its own, but for what was opened or closed by hand. */
+export function useTracks(step: Step, small: boolean): Tracks {
+  const [byHand, setByHand] = useState<Partial<Record<string, boolean>>>({});
+  const own = small && step !== 'report' ? SMALL : HEIGHTS[step];
+  const isOpen = (name: TrackName) => byHand[`${step} ${name}`] ?? own[name] !== undefined;
+  const shown = step === 'report' ? [] : TRACK_NAMES;
+  return {
+    open: shown.filter(isOpen).map((name) => [name, own[name] ?? OPENED[name]]),
+    closed: shown.filter((name) => !isOpen(name)),
+    toggle: (name) => setByHand((now) => ({ ...now, [`${step} ${name}`]: !isOpen(name) })),
+  };
+}

@@ -1,0 +1,78 @@
+import { Modal, TextInput } from '@mantine/core';
+import { type KeyboardEvent, useState } from 'react';
+import classes from './Commands.module.css';
+
+export interface Command {
+  name: string;
+  /** The key that does it without this list. */
+  key?: string;
+  run: () => void;
+}
+
+const MOST_SHOWN = 12;
+
+/** Those whose name holds every word typed, in their own order. */
+export const getMatching = (commands: Command[], typed: string) => {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  return commands.filter((c) => words.every((w) => c.name.toLowerCase().includes(w))).slice(0, MOST_SHOWN);
+};
+
+/** Everything the desk can do, and every finding, by its words. */
+export function Commands({ commands, onClose }: { commands: Command[]; onClose: () => void }) {
+  const [typed, setTyped] = useState('');
+  const [at, setAt] = useState(0);
+  const shown = getMatching(commands, typed);
+  const on = Math.min(at, Math.max(shown.length - 1, 0));
+  const run = (command: Command | undefined) => {
+    if (!command) return;
+    onClose();
+    command.run();
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const acts: Record<string, () => void> = {
+      ArrowDown: () => setAt(Math.min(on + 1, shown.length - 1)),
+      ArrowUp: () => setAt(Math.max(on - 1, 0)),
+      Enter: () => run(shown[on]),
+    };
+    const act = acts[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  };
+  return (
+    <Modal opened onClose={onClose} title="Find or do" size="md" transitionProps={{ duration: 0 }} data-autofocus>
+      <TextInput
+        data-autofocus
+        aria-label="What to find or do"
+        placeholder="a step, a finding, an export…"
+        role="combobox"
+        aria-expanded
+        aria-controls="commands"
+        aria-activedescendant={shown[on] ? `command-${on}` : undefined}
+        value={typed}
+        onChange={(e) => {
+          setTyped(e.currentTarget.value);
+          setAt(0);
+        }}
+        onKeyDown={onKey}
+      />
+      <div id="commands" role="listbox" aria-label="Found" className={classes.list}>
+        {shown.map((c, i) => (
+          <button
+            key={c.name}
+            id={`command-${i}`}
+            type="button"
+            role="option"
+            tabIndex={-1}
+            aria-selected={i === on}
+            data-on={i === on || undefined}
+            onClick={() => run(c)}
+          >
+            {c.name} <span className="quiet">{c.key}</span>
+          </button>
+        ))}
+      </div>
+      {shown.length === 0 && <p className="quiet">Nothing is called that.</p>}
+    </Modal>
+  );
+}

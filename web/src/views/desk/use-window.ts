@@ -1,0 +1,23 @@
+import { useViewportSize } from '@mantine/hooks';
+import { GUTTER_PX, PAD_PX } from '../../strip/use-strip';
+
+const SECTION_PX = 284;
+const LEAST_DRAWING_PX = 240;
+
+export interface WindowShape {
+  /** Px of the strip's drawing. */
+  drawing: number;
+  /** The section is a drawer. */
+  narrow: boolean;
+  /** A tablet upright: fewer tracks, larger targets. */
+  small: boolean;
+}
+
+/** How the desk is laid out in the window there is. */
+export function useWindowShape(): WindowShape {
+  const { width } = useViewportSize();
+  const room = width || window.innerWidth;
+  const narrow = room < 1100;
+  const drawing = room - (narrow ? 0 : SECTION_PX) - GUTTER_PX - 2 * PAD_PX;
+  return { drawing: Math.max(drawing, LEAST_DRAWING_PX), narrow, small: room < 900 };
+}

@@ -1,0 +1,115 @@
+import { Button, SegmentedControl, Select } from '@mantine/core';
+import { useState } from 'react';
+import { type Desk, Refused, type TableLook } from '../../api/client';
+import { edits, looks, type TableKind } from '../../api/queries';
+import { useSheet } from '../desk/use-sheet';
+import classes from './LogView.module.css';
+
+const KINDS: { value: TableKind; label: string }[] = [
+  { value: 'sightings', label: 'findings' },
+  { value: 'water', label: 'water depths' },
+  { value: 'depth', label: 'depths below ground' },
+  { value: 'pitch', label: 'pitch log' },
+];
+
+/** A CSV table in: how its columns are taken is shown before a row is added, and remembered. */
+export function Tables({ desk, onDone }: { desk: Desk; onDone: () => void }) {
+  const { send, refused } = useSheet();
+  const [what, setWhat] = useState<TableKind>('sightings');
+  const [text, setText] = useState('');
+  const [look, setLook] = useState<TableLook | null>(null);
+  const [wrong, setWrong] = useState('');
+  const read = async (next: string, kind: TableKind) => {
+    setText(next);
+    setWhat(kind);
+    setWrong('');
+    setLook(null);
+    if (!next) return;
+    try {
+      setLook(await looks.table(desk.id, kind, next));
+    } catch (error) {
+      const { message, problems } = error instanceof Refused ? error : { message: String(error), problems: [] };
+      setWrong([message, ...problems.map((p) => `${p.place}: ${p.mend}.`)].join(' '));
+    }
+  };
+  const choose = (field: string, column: string | null) =>
+    look &&
+    setLook({
+      ...look,
+      mapping: Object.fromEntries([
+        ...Object.entries(look.mapping).filter(([name]) => name !== field),
+        ...(column === null ? [] : [[field, Number(column)]]),
+      ]),
+    });
+  const add = async () => {
+    if (look && (await send(edits.table(what, text, look.mapping)))) onDone();
+  };
+  return (
+    <section className={classes.paste} aria-label="Import a table">
+      <div className={classes.row}>
+        <SegmentedControl size="xs" data={KINDS} value={what} onChange={(v) => read(text, v as TableKind)} />
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv,text/plain"
+          aria-label="The CSV file"
+          onChange={async (e) => read((await e.currentTarget.files?.[0]?.text()) ?? '', what)}
+        />
+        <Button size="xs" variant="subtle" onClick={onDone}>
+          Close
+        </Button>
+      </div>
+      {!text && (
+        <p className="quiet">
+          A CSV file with a header row, its columns in any order; feet unless the heading says otherwise.
+        </p>
+      )}
+      {wrong && <p role="alert">▲ {wrong}</p>}
+      {look && (
+        <>
+          <p>
+            {look.count} row{look.count === 1 ? '' : 's'}.{' '}
+            {look.remembered ? 'Columns taken as they were last time.' : 'Columns taken by their headings: check them.'}
+          </p>
+          <div className={classes.columns}>
+            {look.fields.map((f) => (
+              <Select
+                key={f.name}
+                label={f.needed ? `${f.name} (needed)` : f.name}
+                size="xs"
+                clearable
+                placeholder="no column"
+                data={look.header.map((h, i) => ({ value: String(i), label: h || `column ${i + 1}` }))}
+                value={look.mapping[f.name] === undefined ? null : String(look.mapping[f.name])}
+                onChange={(v) => choose(f.name, v)}
+              />
+            ))}
+          </div>
+          <table className={classes.sample} aria-label="First rows">
+            <thead>
+              <tr>
+                {look.header.map((h, i) => (
+                  <th key={i}>{h}</th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {look.rows.map((row, i) => (
+                <tr key={i}>
+                  {row.map((cell, n) => (
+                    <td key={n}>{cell}</td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <div className={classes.row}>
+            <Button size="xs" onClick={add}>
+              Add all {look.count}
+            </Button>
+            {refused ? <span role="alert">▲ {refused}</span> : <span className="quiet">All rows or none.</span>}
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
