@@ -47,4 +47,6 @@ def _became(then: int | None, now: int | None) -> Literal["same", "worse", "bett
 
 def _seen_again(r: Resolved, coverage: Coverage) -> bool:
     at = r.place.centre
-    return r.place.how == "station" and at is not None and any(a <= at <= b for a, b in coverage.seen)
+    seen = at is not None and any(a - r.place.band <= at <= b + r.place.band for a, b in coverage.seen)
+    # a fitting not named again is not gone: nobody says them all twice
+    return seen and r.place.how == "station" and r.finding.family not in ("feature", "good")

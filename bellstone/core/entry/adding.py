@@ -212,13 +212,16 @@ class Adder:
         return self._item_at(act.same_counter_ft or 0.0, act.sighting.kind, "same")
 
     def _item_at(self, counter_ft: float, kind: str, word: str) -> str:
-        """The item logged at a counter, on any run of this visit; one of the kind said is preferred."""
-        counters = [
-            (abs((s.position.counter.likely or 0.0) - counter_ft), s)
-            for s in self.visit["sightings"]
-            if isinstance(s.position, CounterPosition)
-        ]
-        close = [(d, s) for d, s in counters if d <= 1.0]
+        """The item logged at a counter, on any run of this visit, else of an earlier one; one of the kind said leads."""
+        earlier = [v.sightings for n, v in enumerate(self.lateral.visits) if n != self.index]
+        close: list[tuple[float, Sighting]] = []
+        for said in (self.visit["sightings"], *reversed(earlier)):
+            counters = [
+                (abs((s.position.counter.likely or 0.0) - counter_ft), s)
+                for s in said
+                if isinstance(s.position, CounterPosition)
+            ]
+            close = close or [(d, s) for d, s in counters if d <= 1.0]
         if not close:
             raise DomainError(word, counter_ft, "no finding has that counter; give the counter it was logged at")
         nearest: Sighting = min(close, key=lambda pair: (pair[1].kind != kind, pair[0]))[1]

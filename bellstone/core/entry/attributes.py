@@ -69,6 +69,9 @@ def amount_at(text: str, at: int = 0) -> tuple[Amount, int] | None:
     return Amount.model_validate(tree), match.end()
 
 
+BENDS = ("22", "45", "90")  # a bend is named by its degrees alone
+
+
 class AttributeReader:
     """Reads the words after a kind, left to right, one small reader a form."""
 
@@ -274,6 +277,11 @@ class AttributeReader:
         if match is None:
             return False
         value = match[0]
+        if self.kind == "fitting" and value in BENDS and "size" not in self.out.values:
+            self.out.values["size"] = Amount(likely=float(value), unit="deg", said=value)
+            self.out.completed.append(f"{value}deg")
+            self.at = match.end()
+            return True
         units = {"angle": ["deg"], "depth": ["in"], "opening": ["in"], "extent": ["ft"]}.get(self.measure, ["%", "in"])
         hours = [" o'clock"] if re.fullmatch(r"\d{1,2}", value) and 1 <= int(value) <= 12 else []
         options = [*units, *hours]

@@ -17,7 +17,7 @@ const GLYPH: Record<string, string> = {
 
 /** The surface, depths read from it as plumb lines, and the windows one would dig. */
 export function GroundTrack({ height }: { height: number }) {
-  const { assessment, axis } = useStrip();
+  const { assessment, axis, left, drawing } = useStrip();
   const placed = assessment.depths.filter((d) => d.station_ft != null);
   const deepest = Math.max(...placed.map((d) => d.depth_ft), 4);
   const y = (depth: number) => 6 + (depth / deepest) * (height - 9);
@@ -83,7 +83,7 @@ export function GroundTrack({ height }: { height: number }) {
         );
       })}
       {placed.length === 0 && (
-        <text x={8} y={height - 8} className={classes.quiet}>
+        <text x={left + drawing - 8} y={height - 6} textAnchor="end" className={classes.quiet}>
           no depth read from the surface
         </text>
       )}

@@ -1,6 +1,7 @@
 import type { Finding } from '../../api/client';
 import { familyMark } from '../Marks';
 import { SPARE_PX, useStrip } from '../use-strip';
+import { EARLIER_PX, EarlierBand } from './EarlierBand';
 import { ratingOf } from './FindingsTrack';
 import classes from './tracks.module.css';
 
@@ -66,10 +67,24 @@ function Names() {
   });
 }
 
-/** The bore unrolled, crown in the middle: findings are bars over their clock span, marks from 16 px a foot. */
+/** The wall as it is now; earlier visits, where there are any, in a band above it. */
 export function WallTrack({ height }: { height: number }) {
+  const { assessment } = useStrip();
+  if (assessment.earlier.length === 0 || height < 60) return <Wall height={height} />;
+  return (
+    <>
+      <g transform={`translate(0 ${EARLIER_PX})`}>
+        <Wall height={height - EARLIER_PX} />
+      </g>
+      <EarlierBand nowAt={EARLIER_PX + 4} />
+    </>
+  );
+}
+
+/** The bore unrolled, crown in the middle: findings are bars over their clock span, marks from 16 px a foot. */
+function Wall({ height }: { height: number }) {
   const { assessment, axis, selected, second, select, pick, left, drawing } = useStrip();
-  const tall = height >= 84;
+  const tall = height >= 72;
   const field = height - HEM_PX - 2;
   const bar = axis.pxPerFt < 8 ? 3 : 5;
   // only what is in view: a long line holds thousands

@@ -151,6 +151,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
           </div>
           {shape.narrow && (
             <Drawer
+              classNames={{ content: classes.drawer, header: classes.drawer }}
               opened={over === 'section'}
               onClose={() => setOver(null)}
               position="right"
@@ -202,19 +203,19 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
       <Link to="/" className={classes.home}>
         Bell Stone
       </Link>
-      <span>
+      <span className={classes.name}>
         {assessment.name} · {desk.record.lines?.find((l) => l.id === assessment.path)?.name} · {assessment.visit}
       </span>
-      <span className="quiet">verdict</span>
+      <span className={`quiet ${classes.label}`}>verdict</span>
       <b data-verdict className={classes.verdict}>
         {assessment.verdict_stands}
       </b>
-      {assessment.verdict_reason && (
+      {assessment.verdict_reason && !narrow && (
         <span className="quiet" title={`Set by the analyst: ${assessment.verdict_reason}`}>
           set; computed {assessment.verdict.words.toLowerCase()}
         </span>
       )}
-      <span className="quiet">soundness</span>
+      <span className={`quiet ${classes.label}`}>soundness</span>
       <b title="100 is sound; the lowest of shell, bore and fall">{sound ? Math.round(sound.likely) : 'not known'}</b>
       {sound && Math.round(sound.low) !== Math.round(sound.high) && (
         <span className="quiet">
@@ -224,7 +225,7 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
       <span className="quiet">worst</span>
       <Rating value={assessment.line.worst} />
       <span className={classes.gap} />
-      <span className="quiet" role="status">
+      <span className={`quiet ${classes.label}`} role="status">
         {busy ? 'saving…' : 'saved'}
       </span>
       <Button
@@ -236,15 +237,17 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
       >
         undo
       </Button>
-      <Button
-        size="compact-xs"
-        variant="subtle"
-        disabled={!desk.redo}
-        title={desk.redo ? `Redo: ${desk.redo} (Ctrl Shift Z)` : 'Nothing to redo'}
-        onClick={() => sheet.send(edits.redo())}
-      >
-        redo
-      </Button>
+      {!narrow && (
+        <Button
+          size="compact-xs"
+          variant="subtle"
+          disabled={!desk.redo}
+          title={desk.redo ? `Redo: ${desk.redo} (Ctrl Shift Z)` : 'Nothing to redo'}
+          onClick={() => sheet.send(edits.redo())}
+        >
+          redo
+        </Button>
+      )}
       <Menu transitionProps={{ duration: 0 }}>
         <Menu.Target>
           <Button size="compact-xs" variant="subtle">
@@ -267,12 +270,16 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
           section
         </Button>
       )}
-      <Button size="compact-xs" variant="subtle" onClick={toggleColorScheme}>
-        {colorScheme === 'dark' ? 'light' : 'dark'}
-      </Button>
-      <Button size="compact-xs" variant="subtle" onClick={() => onOver('keys')}>
-        keys Ctrl /
-      </Button>
+      {!narrow && (
+        <>
+          <Button size="compact-xs" variant="subtle" onClick={toggleColorScheme}>
+            {colorScheme === 'dark' ? 'light' : 'dark'}
+          </Button>
+          <Button size="compact-xs" variant="subtle" onClick={() => onOver('keys')}>
+            keys Ctrl /
+          </Button>
+        </>
+      )}
     </header>
   );
 }

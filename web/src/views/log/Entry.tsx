@@ -11,11 +11,13 @@ import { Underlined } from './Underlined';
 /** The line that is always there: letters echo at once, the server reads them at each key. */
 export interface EntryProps {
   desk: Desk;
+  /** Our own pad stands below: the screen's keyboard stays away. */
+  small: boolean;
   onPaste: () => void;
   onTable: () => void;
 }
 
-export function Entry({ desk, onPaste, onTable }: EntryProps) {
+export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
   const { type, send, refused } = useSheet();
   const entry = useEntry();
   const strip = useStrip();
@@ -73,6 +75,7 @@ export function Entry({ desk, onPaste, onTable }: EntryProps) {
           // biome-ignore lint/a11y/noAutofocus: the entry line is first in focus, so that notes can be typed at once
           autoFocus
           data-entry
+          inputMode={small ? 'none' : undefined}
           aria-label="Entry line"
           placeholder="41.5 roots curtain 70% 12-3 joint"
           value={entry}

@@ -1,6 +1,8 @@
 import { Button, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import type { Desk } from '../../api/client';
+import { Pad } from '../desk/Pad';
+import { useWindowShape } from '../desk/use-window';
 import { Proposals } from '../pipe/Proposals';
 import { Entry } from './Entry';
 import { FindingsTable } from './FindingsTable';
@@ -14,10 +16,17 @@ import { usePaste } from './use-paste';
 export function LogView({ desk }: { desk: Desk }) {
   const [pasting, setPasting] = useState(false);
   const [importing, setImporting] = useState(false);
+  const { small } = useWindowShape();
   const paste = usePaste(desk, () => setPasting(false));
   return (
     <div className={classes.root}>
-      <Entry desk={desk} onPaste={() => setPasting((on) => !on)} onTable={() => setImporting((on) => !on)} />
+      <Entry
+        desk={desk}
+        small={small}
+        onPaste={() => setPasting((on) => !on)}
+        onTable={() => setImporting((on) => !on)}
+      />
+      {small && <Pad scheme={desk.assessment.scheme} />}
       {importing && <Tables desk={desk} onDone={() => setImporting(false)} />}
       {pasting && (
         <div className={classes.paste}>

@@ -125,7 +125,12 @@ function Words({ scheme, onChange }: PartProps) {
                           onChange={(v) => onChange(withWord(scheme, group, word, i, Number(v)))}
                         />
                       ) : (
-                        end
+                        <TextInput
+                          aria-label={`${group} ${word} ${i ? 'to' : 'from'}`}
+                          size="xs"
+                          value={end}
+                          onChange={(e) => onChange(withWord(scheme, group, word, i, e.currentTarget.value))}
+                        />
                       )}
                     </td>
                   ))}

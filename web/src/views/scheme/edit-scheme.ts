@@ -23,9 +23,9 @@ export function getRungs(kind: Kind): { form: string; rungs: Rung[] }[] {
 }
 
 /** The scheme with one end of a size word changed. */
-export function withWord(scheme: Scheme, group: string, word: string, end: number, value: number): Scheme {
+export function withWord(scheme: Scheme, group: string, word: string, end: number, value: number | string): Scheme {
   const words = scheme.words[group] ?? {};
-  const ends = (words[word] ?? [0, 0]).map((old, i) => (i === end ? value : old)) as [number, number];
+  const ends = (words[word] ?? [0, 0]).map((old, i) => (i === end ? value : old)) as [number | string, number | string];
   return { ...scheme, words: { ...scheme.words, [group]: { ...words, [word]: ends } } };
 }
 
