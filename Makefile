@@ -19,7 +19,8 @@ check: .venv/.dev web/node_modules/.stamp
 	cd web && npm run --silent check
 
 bench: .venv/.dev $(WEB) browser
-	$(BIN)/python benchmarks/run.py
+	$(BIN)/python -m benchmarks.core
+	.venv/bin/python -m benchmarks.browser
 
 web: $(WEB)
 

@@ -66,7 +66,7 @@ def assessment_text(result: Assessment, lines: list[PageLine]) -> str:
     out = [f"{result.name}: {result.verdict_stands} · {sound} · worst {result.line.worst or '–'}", ""]
     out += [f"  {reason.why}" for reason in result.verdict.reasons]
     out += ["", f"Findings, {result.axis_words}:"]
-    for f in sorted(result.findings, key=lambda f: (-(f.rated or 0), f.order)):
+    for f in sorted(result.findings, key=lambda f: -(f.rated or 0)):
         if f.rated:
             where = (
                 f"{abs(f.station_ft):.1f} ft ± {f.band_ft:.1f}"

@@ -27,10 +27,11 @@ from bellstone.core.materials import MATERIALS
 from bellstone.core.paths import Path, pipes_on
 from bellstone.core.placing import Placing, place_visits
 from bellstone.core.record import Lateral, Visit
+from bellstone.core.remembering import uncollected
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.scheme.sizes import size_bounds
 from bellstone.core.scope import before_you_pull_out, cautions, house_rule_words, scope_words
-from bellstone.core.score import LEAST_SEGMENT_FT, score
+from bellstone.core.score import LEAST_SEGMENT_FT, Score, score
 from bellstone.core.section_table import section_table
 from bellstone.core.segment_joints import joints_of, with_joints
 from bellstone.core.segments import Segment
@@ -90,7 +91,11 @@ def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = No
     >>> result.verdict.words, result.findings[0].rated
     ('Not serviceable', 5)
     """
-    scheme = scheme or house_scheme()
+    with uncollected():
+        return _assessed(lateral, scheme or house_scheme(), path)
+
+
+def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
     line = path or lateral.lines[0].id
     visit = lateral.visits[-1]
     placed = place_visits(lateral, calibrate(lateral))
@@ -103,6 +108,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = No
     main = lateral.lines[0].datum
     order_only = coverage.start is None
     verdict = _line_verdict(lateral, here, scheme)
+    whole = score(rated_items([r for r in rows if counts(r)], segments), here.seen_ft)
     unseen = tuple(with_joints(u, rows, segments, visit.counts) for u in coverage.unseen)
     mine = next((o for o in lateral.overrides if o.item is None), None)
     return Assessment(
@@ -120,8 +126,10 @@ def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = No
         order_only=order_only,
         axis=joined(axis_spans([r.finding for r in rows], coverage.start, _axis_end(coverage))),
         findings=tuple(r.finding for r in rows),
-        segments=tuple(_segment(s, rows, coverage, lateral, scheme, len(segments)) for s in segments),
-        line=score(rated_items([r for r in rows if counts(r)], segments), here.seen_ft),
+        segments=tuple(
+            _segment(s, rows, coverage, lateral, scheme, whole if len(segments) == 1 else None) for s in segments
+        ),
+        line=whole,
         verdict=verdict,
         verdict_stands=VERDICT_WORDS[mine.verdict] if mine and mine.verdict else verdict.words,
         verdict_reason=mine.reason if mine else "",
@@ -237,13 +245,21 @@ def _line_verdict(lateral: Lateral, here: _Judged, scheme: Scheme) -> VerdictRes
 
 
 def _segment(
-    segment: Segment, rows: Sequence[Resolved], coverage: Coverage, lateral: Lateral, scheme: Scheme, count: int
+    segment: Segment,
+    rows: Sequence[Resolved],
+    coverage: Coverage,
+    lateral: Lateral,
+    scheme: Scheme,
+    whole: Score | None,
 ) -> SegmentResult:
+    """One segment judged; ``whole`` is the line's score where there is only this one."""
     inside = [
         r for r in rows if r.segment.index == segment.index or (r.place.how == "throughout" and is_named(r, segment))
     ]
     seen = _seen_within(segment, coverage)
-    long_enough = count == 1 or (seen is not None and seen >= LEAST_SEGMENT_FT)
+    if whole is None:
+        items = cut_to(rated_items([r for r in inside if counts(r)], [segment]), rows, segment)
+        whole = score(items, seen, seen is not None and seen >= LEAST_SEGMENT_FT)
     return SegmentResult(
         index=segment.index,
         name=segment.name,
@@ -259,7 +275,7 @@ def _segment(
         ends_at=segment.ends_at,
         length_known=segment.length is not None,
         joints=joints_of(segment, rows),
-        score=score(cut_to(rated_items([r for r in inside if counts(r)], [segment]), rows, segment), seen, long_enough),
+        score=whole,
         verdict=judge_rows(lateral, inside, scheme, None, Visit(id="segment")),
     )
 

@@ -37,7 +37,6 @@ class Finding(Rec):
     raft: str
     window_ft: tuple[float | None, float | None] | None
     basis: str
-    order: int
     segment: int
     clock: tuple[float, float] | None  # with the flow
     clock_all: bool

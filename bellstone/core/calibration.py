@@ -1,6 +1,6 @@
 """Every run of every visit tied to one axis: known points, landmarks and things seen twice, in one adjustment."""
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
 from math import hypot
@@ -99,12 +99,13 @@ def calibrate(lateral: Lateral) -> Calibration:
     """
     runs = {(v.id, r.id): r for v in lateral.visits for r in v.runs}
     marks = known_stations(lateral)
-    readings = _tying(_readings(lateral, marks), runs)
+    every = _readings(lateral, marks)
+    readings = _tying(every)
     free = _components(runs, readings)
     readings = readings + _frames(lateral, runs, free)
     ways = _directions(runs, readings)
     adjusted, places = _adjust(runs, readings, ways)
-    return _calibration(runs, readings, ways, adjusted, places, marks, free, lateral)
+    return _calibration(runs, readings, ways, adjusted, places, marks, free, lateral, every)
 
 
 def known_stations(lateral: Lateral) -> dict[str, float]:
@@ -122,15 +123,19 @@ def counting(run: Run) -> int | None:
 
 def _readings(lateral: Lateral, marks: dict[str, float]) -> list[_Reading]:
     names = {mark.name.lower(): mark.name for mark in lateral.landmarks}
+    looks = Counter(s.item for visit in lateral.visits for s in visit.sightings)
     out: list[_Reading] = []
     for visit in lateral.visits:
         by_run = {r.id: r for r in visit.runs}
         for run in visit.runs:
             out += _known_readings(visit, run, marks)
         for s in visit.sightings:
+            named = names.get((s.text or s.kind.replace("_", " ")).strip().lower())
+            if named is None and looks[s.item] < 2:
+                continue  # seen once: it ties nothing
             run_of = by_run.get(s.run or "")
             if run_of is not None and isinstance(s.position, CounterPosition):
-                out.append(_seen_reading(visit, run_of, s, s.position, marks, names))
+                out.append(_seen_reading(visit, run_of, s, s.position, marks, named))
     return out
 
 
@@ -154,18 +159,17 @@ def _facing_sigma(run: Run, point: KnownPoint) -> float:
 
 
 def _seen_reading(
-    visit: Visit, run: Run, s: Sighting, position: CounterPosition, marks: dict[str, float], names: dict[str, str]
+    visit: Visit, run: Run, s: Sighting, position: CounterPosition, marks: dict[str, float], named: str | None
 ) -> _Reading:
     seen, located = head_ahead(run)
     counter, sigma = amount_middle(position.counter), hypot(SIGMA_TIE_FT, amount_spread(position.counter))
     if position.to is not None:
         counter, sigma = (counter + amount_middle(position.to)) / 2, hypot(sigma, EXTENT_TIE_FT)
-    named = names.get((s.text or s.kind.replace("_", " ")).strip().lower())
     key, station = (f"mark {named}", marks.get(named)) if named else (f"item {s.item}", None)
     return _Reading((visit.id, run.id), counter, key, station, sigma, located if s.kind == "located" else seen, None, s)
 
 
-def _tying(readings: list[_Reading], runs: dict[RunKey, Run]) -> list[_Reading]:
+def _tying(readings: list[_Reading]) -> list[_Reading]:
     """Those that tie anything: a known station, or a place read more than once. What is named like a
     landmark measured elsewhere ties only as far as it is a known point: a fence seen is not a fence taped."""
     count: dict[str, int] = defaultdict(int)
@@ -239,6 +243,7 @@ class _OfRun:
 def _calibration(
     runs: dict[RunKey, Run], readings: list[_Reading], ways: dict[RunKey, int], adjusted: Adjusted,
     places: dict[str, int], marks: dict[str, float], free: list[list[RunKey]], lateral: Lateral,
+    every: list[_Reading],
 ) -> Calibration:  # fmt: skip
     odd = {i for group in adjusted.named for i in group}
     of_run = {key: _OfRun() for key in runs}
@@ -264,7 +269,7 @@ def _calibration(
     shared = {r.sighting.item: stations[r.key] for r in readings if r.sighting is not None and r.key in stations}
     landmarks = marks | named
     return Calibration(
-        fits, shared, landmarks | _told_once(lateral, fits, landmarks), rafts,
+        fits, shared, landmarks | _told_once(every, fits, landmarks), rafts,
         {key: tuple(m.shared) for key, m in of_run.items()}, {key: tuple(m.undecided) for key, m in of_run.items()},
     )  # fmt: skip
 
@@ -280,11 +285,11 @@ def _fit(run: Run, n: int, way: int, adjusted: Adjusted, mine: _OfRun, tied: boo
     )  # fmt: skip
 
 
-def _told_once(lateral: Lateral, fits: dict[RunKey, CounterFit], marks: dict[str, float]) -> dict[str, float]:
+def _told_once(readings: list[_Reading], fits: dict[RunKey, CounterFit], marks: dict[str, float]) -> dict[str, float]:
     """Landmarks read once, on a tied run: their stations, so that others can be told from them [ft]."""
     out: dict[str, float] = {}
-    for r in _readings(lateral, marks):
+    for r in readings:
         name = r.key.removeprefix("mark ")
-        if r.key.startswith("mark ") and r.station is None and name != "None" and fits[r.run].tied:
+        if r.key.startswith("mark ") and name not in marks and name != "None" and fits[r.run].tied:
             out.setdefault(name, fits[r.run].station(r.counter) + r.ahead)
     return out

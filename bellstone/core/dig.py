@@ -119,14 +119,15 @@ def brackets(
 ) -> list[Bracket]:
     """Digs along the line for what needs one; brackets that overlap become one dig."""
     groups: list[list[Need]] = []
+    reach = -inf
     for need in sorted(needs, key=lambda n: n.start):
-        last = groups[-1] if groups else None
-        if last and bracket(need.start, need.end, need.sigma)[0] <= max(
-            bracket(n.start, n.end, n.sigma)[1] for n in last
-        ):
-            last.append(need)
+        start, end = bracket(need.start, need.end, need.sigma)
+        if start <= reach:
+            groups[-1].append(need)
+            reach = max(reach, end)
         else:
             groups.append([need])
+            reach = end
     return [_dig(group, joints, depths, pipe_name) for group in groups]
 
 

@@ -1,6 +1,7 @@
 """Each sighting placed, turned with the flow, and rated: the rows everything else reads."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -10,6 +11,7 @@ from bellstone.core.clock import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_
 from bellstone.core.entry.printing import amount_words, clock_words, position_words, sighting_line
 from bellstone.core.placing import Place, Placing
 from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit
+from bellstone.core.remembering import Same
 from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.rating import Rating, Unrated, rate, rate_as_found, size_words
 from bellstone.core.segments import Segment, segment_at, segments_named
@@ -50,7 +52,7 @@ def resolve(
     decided = {item.id: item for item in lateral.items}
     causes = _cause_words(visit, placing, decided)
     out = []
-    for index, said in enumerate(ordered):
+    for said in ordered:
         if only is not None and said.id not in only:
             continue
         place, run = placing.places[said.id], runs.get(said.run or "")
@@ -58,23 +60,32 @@ def resolve(
         named = segments_named(segments, said)
         if place.how == "throughout" and named:
             segment = named[0]
-        turned = _turned(_at_place(said, place, joints), run)
-        stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
-        rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)
-        before = rate_as_found(turned, segment.bore_in, segment.material, scheme)
+        at_joint = _is_at_joint(said, place, joints)
+        row = _row(Same(said), Same(run), place, segment, at_joint, Same(scheme))
+        told: dict[str, object] = {}
         override = overrides.get(said.item)
-        finding = _finding(said, turned, run, place, segment, scheme, index, rated, before)
         if override is not None:
-            finding = finding.model_copy(update={"override": override.rating, "override_reason": override.reason})
+            told |= {"override": override.rating, "override_reason": override.reason}
         if said.item in decided:
             mine = decided[said.item]
-            told = {"cause": causes.get(said.item, ""), "expected": mine.expected or "", "owner": mine.owner}
-            finding = finding.model_copy(update=told)
-        rating = rated if isinstance(rated, Rating) else None
-        out.append(
-            Resolved(turned, run, place, segment, rating, rated if isinstance(rated, Unrated) else None, finding)
-        )
+            told |= {"cause": causes.get(said.item, ""), "expected": mine.expected or "", "owner": mine.owner}
+        out.append(replace(row, finding=row.finding.model_copy(update=told)) if told else row)
     return tuple(_with_windows(out))
+
+
+@lru_cache(maxsize=8192)  # a change to a lateral leaves most of its findings as they were
+def _row(
+    said_: Same[Sighting], run_: Same[Run | None], place: Place, segment: Segment, at_joint: bool, scheme_: Same[Scheme]
+) -> Resolved:
+    """One sighting turned, rated and told; what was decided of it comes after."""
+    said, run, scheme = said_.it, run_.it, scheme_.it
+    turned = _turned(said.model_copy(update={"at": "joint"}) if at_joint else said, run)
+    stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
+    rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)
+    before = rate_as_found(turned, segment.bore_in, segment.material, scheme)
+    finding = _finding(said, turned, run, place, segment, scheme, rated, before)
+    rating, unrated = (rated, None) if isinstance(rated, Rating) else (None, rated)
+    return Resolved(turned, run, place, segment, rating, unrated, finding)
 
 
 def is_joint(s: Sighting) -> bool:
@@ -108,15 +119,15 @@ def _cause_words(visit: Visit, placing: Placing, decided: dict[str, Item]) -> di
     return {i.id: named(i.caused_by) for i in decided.values() if i.caused_by is not None}
 
 
-def _at_place(said: Sighting, place: Place, joints: dict[str | None, NDArray[np.float64]]) -> Sighting:
+def _is_at_joint(said: Sighting, place: Place, joints: dict[str | None, NDArray[np.float64]]) -> bool:
     """What the analyst saw stands; only where it was not said, a point by a joint seen on the same run is at it."""
     known = joints.get(said.run)
     if said.at is not None or said.each_joint or place.how != "station" or place.end is not None or known is None:
-        return said
+        return False
     if said.kind in NEVER_AT_A_JOINT or place.station is None:
-        return said
+        return False
     near = np.searchsorted(known, [place.station - AT_JOINT_FT, place.station + AT_JOINT_FT])
-    return said.model_copy(update={"at": "joint"}) if near[1] > near[0] else said
+    return bool(near[1] > near[0])
 
 
 def _turned(said: Sighting, run: Run | None) -> Sighting:
@@ -151,7 +162,7 @@ def _clock_with_flow(clock: Clock | None, run: Run | None) -> tuple[tuple[float,
 
 
 def _finding(
-    said: Sighting, turned: Sighting, run: Run | None, place: Place, segment: Segment, scheme: Scheme, order: int,
+    said: Sighting, turned: Sighting, run: Run | None, place: Place, segment: Segment, scheme: Scheme,
     rated: Rating | Unrated, before: Rating | Unrated | None,
 ) -> Finding:  # fmt: skip
     kind = scheme.kinds.get(said.kind)
@@ -182,7 +193,6 @@ def _finding(
         raft=place.raft if place.how == "raft" else "",
         window_ft=None,
         basis=place.basis,
-        order=order,
         segment=segment.index,
         clock=clock,
         clock_all=bool(said.clock and said.clock.all_round),
@@ -247,16 +257,18 @@ def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
 
 def _with_windows(resolved: list[Resolved]) -> list[Resolved]:
     """Order-only findings get the window between the stations told before and after them."""
-    known = [
-        (r.finding.order, r.place.station) for r in resolved if r.place.how == "station" and r.place.station is not None
+    stations = [
+        r.place.station if r.place.how == "station" and r.place.station is not None else np.nan for r in resolved
     ]
+    reached = np.fmax.accumulate(stations) if stations else np.empty(0)
+    ahead = np.fmin.accumulate(stations[::-1])[::-1] if stations else np.empty(0)
     out = []
-    for r in resolved:
+    for i, r in enumerate(resolved):
         if r.place.how != "order":
             out.append(r)
             continue
-        before = max((s for o, s in known if o < r.finding.order), default=None)
-        after = min((s for o, s in known if o > r.finding.order), default=None)
+        before = float(reached[i]) if np.isfinite(reached[i]) else None
+        after = float(ahead[i]) if np.isfinite(ahead[i]) else None
         finding = r.finding.model_copy(update={"window_ft": (before, after)})
         out.append(Resolved(r.sighting, r.run, r.place, r.segment, r.rating, r.unrated, finding))
     return out

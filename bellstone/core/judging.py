@@ -1,9 +1,11 @@
 """From rows to scores and verdict: what counts, one identity once, and the rating that stands."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 from bellstone.core.findings import Resolved
 from bellstone.core.record import Lateral, Sighting, Visit
+from bellstone.core.remembering import Same
 from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.rating import Rating
 from bellstone.core.scheme.sizes import size_bounds
@@ -46,24 +48,35 @@ def _number(sighting: Sighting) -> int:
 def rated_items(rows: Sequence[Resolved], segments: Sequence[Segment]) -> list[Rated]:
     out = []
     for r in one_each(rows):
-        rating = standing_rating(r)
-        assert rating is not None and r.finding.aspect is not None
+        if r.place.how != "throughout":
+            out.append(_rated_point(Same(r)))
+            continue
         for start, end in _extents(r, segments):
-            spacing = r.sighting.spacing_ft or (usual_lay_length(r.segment) if r.sighting.each_joint else None)
-            out.append(Rated(r.sighting.item, r.finding.family, r.finding.aspect, rating, start, end, spacing))  # type: ignore[arg-type]
+            out.append(_rated(r, start, end))
     return out
 
 
+@lru_cache(maxsize=8192)
+def _rated_point(row: Same[Resolved]) -> Rated:
+    place = row.it.place
+    return _rated(row.it, place.station, place.end) if place.how == "station" else _rated(row.it, None, None)
+
+
+def _rated(r: Resolved, start: float | None, end: float | None) -> Rated:
+    rating = standing_rating(r)
+    assert rating is not None and r.finding.aspect is not None
+    spacing = r.sighting.spacing_ft or (usual_lay_length(r.segment) if r.sighting.each_joint else None)
+    return Rated(r.sighting.item, r.finding.family, r.finding.aspect, rating, start, end, spacing)  # type: ignore[arg-type]
+
+
 def _extents(r: Resolved, segments: Sequence[Segment]) -> list[tuple[float | None, float | None]]:
-    if r.place.how == "throughout":
-        named = [s for s in segments_named(tuple(segments), r.sighting) if s.length]
-        return [(s.start, s.end) for s in named] or [(None, None)]
-    if r.place.how == "station":
-        return [(r.place.station, r.place.end)]
-    return [(None, None)]
+    named = [s for s in segments_named(tuple(segments), r.sighting) if s.length]
+    return [(s.start, s.end) for s in named] or [(None, None)]
 
 
-def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
+@lru_cache(maxsize=8192)  # an edit leaves most rows the very same
+def _judged(row: Same[Resolved], scheme_: Same[Scheme]) -> Judged | None:
+    r, scheme = row.it, scheme_.it
     rating = standing_rating(r)
     if rating is None:
         return None
@@ -96,7 +109,7 @@ def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
 def judge_rows(
     lateral: Lateral, rows: Sequence[Resolved], scheme: Scheme, reached: bool | None, visit: Visit, stop: str = ""
 ) -> VerdictResult:
-    judged = [j for j in (_judged(r, scheme) for r in one_each(rows)) if j is not None]
+    judged = [j for j in (_judged(Same(r), Same(scheme)) for r in one_each(rows)) if j is not None]
     waiting = [
         _waiting_name(r)
         for r in one_each(rows)

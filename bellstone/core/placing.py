@@ -3,6 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from math import hypot
 from typing import Literal
 
@@ -24,6 +25,7 @@ from bellstone.core.record import (
     ThroughoutPosition,
     Visit,
 )
+from bellstone.core.remembering import Same
 from bellstone.core.stationing import FLAG_OFF_FT, FLAG_SCALE, Z_90, CounterFit, fit_counter
 from bellstone.core.units import tidy
 
@@ -150,7 +152,7 @@ def _direct(
     ahead = fit.located_ahead if s.kind == "located" else fit.seen_ahead
     match position:
         case CounterPosition(counter=counter, to=to):
-            return _from_counter(fit, ahead, counter, to, run or "the only run", rafts.get(run, ""))
+            return _from_counter(fit, ahead, Same(counter), Same(to), run or "the only run", rafts.get(run, ""))
         case StationPosition(station=station, to=to):
             end = amount_middle(to) if to else None
             return Place(
@@ -174,7 +176,11 @@ def _direct(
     return None
 
 
-def _from_counter(fit: CounterFit, ahead: float, counter: Amount, to: Amount | None, run: str, raft: str) -> Place:
+@lru_cache(maxsize=16384)  # an edit leaves most footages, and the fit of their run, as they were
+def _from_counter(
+    fit: CounterFit, ahead: float, counter_: Same[Amount], to_: Same[Amount | None], run: str, raft: str
+) -> Place:
+    counter, to = counter_.it, to_.it
     said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
     said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
     ends = [(fit.station(c) + ahead, hypot(fit.sigma(c), spread)) for c, spread in said]
@@ -182,7 +188,9 @@ def _from_counter(fit: CounterFit, ahead: float, counter: Amount, to: Amount | N
     (start, sigma), (end, end_sigma) = ends[0], ends[-1]
     how: Literal["station", "raft"] = "station" if fit.tied else "raft"
     extent = (end, end_sigma) if to is not None else (None, 0.0)
-    return Place(how, f"counter of run {run}", start, sigma, extent[0], extent[1], raft="" if fit.tied else raft)
+    order = (start, 0) if fit.tied else (0.0, 0)
+    raft = "" if fit.tied else raft
+    return Place(how, f"counter of run {run}", start, sigma, extent[0], extent[1], raft, order)
 
 
 def _from_landmark(
@@ -273,7 +281,8 @@ def _in_order(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dic
             place = placed.get(s.id, Place("order", "only its place in the telling"))
             if place.how == "station" and place.station is not None:
                 last, count = max(last, place.station), 0
-                out[s.id] = replace(place, order=(place.station, 0))
+                at = (place.station, 0)
+                out[s.id] = place if place.order == at else replace(place, order=at)
             else:
                 count += 1
                 out[s.id] = replace(place, order=(last, count))

@@ -3,6 +3,7 @@
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from math import exp
 from typing import Literal
 
@@ -10,6 +11,7 @@ import numpy as np
 
 from bellstone.core.errors import DomainError
 from bellstone.core.record import Rec
+from bellstone.core.remembering import Same
 from bellstone.core.scheme import ASPECTS, Aspect
 from bellstone.core.scheme.rating import Rating
 
@@ -93,6 +95,11 @@ def pieces(rated: Rated) -> list[tuple[float, float]]:
     return [(rated.start - grow, end + grow)]
 
 
+@lru_cache(maxsize=16384)  # each end of a range and each score asks it again
+def _pieces(rated: Same[Rated]) -> tuple[tuple[float, float], ...]:
+    return tuple(pieces(rated.it))
+
+
 def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
     """Sum of weight x length over an aspect: overlapping items of one family count once, the worst."""
     by_family: dict[str, list[tuple[float, float, float]]] = defaultdict(list)
@@ -103,11 +110,12 @@ def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
         weight = WEIGHTS[rated.at(which)]
         if rated.start is None:
             loose += weight * POINT_FT
-        by_family[rated.family] += [(a, b, weight) for a, b in pieces(rated)]
-    return loose + sum(_sweep(stretches) for stretches in by_family.values())
+        by_family[rated.family] += [(a, b, weight) for a, b in _pieces(Same(rated))]
+    return loose + sum(_sweep(tuple(stretches)) for stretches in by_family.values())
 
 
-def _sweep(stretches: list[tuple[float, float, float]]) -> float:
+@lru_cache(maxsize=1024)  # an edit touches one family; the ends of a range are often one value
+def _sweep(stretches: tuple[tuple[float, float, float], ...]) -> float:
     """Integral of the largest weight present along the line."""
     if not stretches:
         return 0.0
@@ -166,11 +174,11 @@ def score(items: Sequence[Rated], seen_ft: float | None, own_soundness: bool = T
 
 def spread_of(items: Sequence[Rated], seen_ft: float) -> float:
     """Share of the seen length within 2 ft of an item rated 3 or worse, 0 to 1."""
-    reach = [
+    reach = tuple(
         (r.start - SPREAD_REACH_FT, (r.end if r.end is not None else r.start) + SPREAD_REACH_FT, 1.0)
         for r in items
         if r.at("likely") >= 3 and r.start is not None
-    ]
+    )
     loose = sum(2 * SPREAD_REACH_FT for r in items if r.at("likely") >= 3 and r.start is None)
     return min(1.0, (_sweep(reach) + loose) / seen_ft)
 

@@ -39,10 +39,11 @@ def warnings_of(
 
 def _of_findings(rows: Sequence[Resolved], coverage: Coverage, scheme: Scheme) -> Iterator[Warning]:
     for r in rows:
-        s, where = r.sighting, f"{r.finding.words} ({_at(r)})"
+        s = r.sighting
 
-        def warn(what: str, text: str, mend: str, sid: str = s.id, where: str = where) -> Warning:
-            return Warning(id=f"{what}:{sid}", where=where, text=text, mend=mend)
+        def warn(what: str, text: str, mend: str, r: Resolved = r) -> Warning:
+            where = f"{r.finding.words} ({_at(r)})"
+            return Warning(id=f"{what}:{r.sighting.id}", where=where, text=text, mend=mend)
 
         if s.kind == "wear" and s.form in WEAR_OF and r.segment.material not in (*WEAR_OF[s.form], "unknown"):
             yield warn(

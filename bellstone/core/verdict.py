@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from bellstone.core.record import HouseRules, Rec
@@ -134,7 +135,8 @@ def _forced(item: Judged) -> list[Reason]:
     return []
 
 
-def _rules(item: Judged, house: HouseRules, which: End) -> list[Reason]:
+@lru_cache(maxsize=4096)  # an edit leaves most items, and most ends of ranges, as they were
+def _rules(item: Judged, house: HouseRules, which: End) -> tuple[Reason, ...]:
     rating = item.at(which)
     end = ENDS.index(which)
     reasons: list[Reason] = []
@@ -166,7 +168,7 @@ def _rules(item: Judged, house: HouseRules, which: End) -> list[Reason]:
     elif rating in (2, 3) and not reasons:
         kept = "; kept while it is sound and flowing" if iron_kept else ""
         say("serviceable_note", f"rating {rating} ({RATING_WORDS[rating]}){kept}", house_rule=iron_kept)
-    return reasons
+    return tuple(reasons)
 
 
 def _water_rules(item: Judged, house: HouseRules, rating: int, end: int, say: object) -> None:

@@ -1,4 +1,4 @@
-"""What the desk keeps: one record a lateral, every change to it, and its newest assessment."""
+"""What the desk keeps: one record a lateral and every change to it, schemes, and how tables were read."""
 
 from django.conf import settings
 from django.db import models
@@ -33,15 +33,6 @@ class Change(models.Model):
 
     class Meta:
         ordering = ["id"]
-
-
-class StoredAssessment(models.Model):
-    """The newest assessment, with what it was computed from."""
-
-    lateral = models.OneToOneField(StoredLateral, on_delete=models.CASCADE, related_name="assessment")
-    scheme = models.CharField(max_length=120)
-    input_hash = models.CharField(max_length=64)
-    result = models.TextField()
 
 
 class StoredScheme(models.Model):

@@ -1,11 +1,9 @@
 """Rows to records and back: the only place that knows both."""
 
-import hashlib
 import json
+from collections import OrderedDict
 from functools import lru_cache
 from typing import Any
-
-import jsonpatch
 
 from bellstone.core.assess import assess
 from bellstone.core.assessment import Assessment
@@ -13,8 +11,8 @@ from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme
 from bellstone.desk import schemes
 from bellstone.desk.errors import NoSuchLateral
-from bellstone.desk.models import StoredAssessment, StoredLateral
-from bellstone.formats import lateral_file
+from bellstone.desk.models import StoredLateral
+from bellstone.formats.record_patch import record_patch
 
 
 def row_of(lateral_id: int) -> StoredLateral:
@@ -24,9 +22,24 @@ def row_of(lateral_id: int) -> StoredLateral:
         raise NoSuchLateral(lateral_id) from error
 
 
-@lru_cache(maxsize=64)
+RECORDS_KEPT = 64
+_records: OrderedDict[str, Lateral] = OrderedDict()
+
+
+def _remember(text: str, record: Lateral) -> Lateral:
+    """Keep a record by its text, so that an edit finds the very objects it left unchanged."""
+    _records[text] = record
+    while len(_records) > RECORDS_KEPT:
+        try:
+            _records.popitem(last=False)
+        except KeyError:  # another thread was first
+            break
+    return record
+
+
 def _parsed(text: str) -> Lateral:
-    return Lateral.model_validate_json(text)
+    known = _records.get(text)
+    return known if known is not None else _remember(text, Lateral.model_validate_json(text))
 
 
 @lru_cache(maxsize=64)
@@ -67,18 +80,12 @@ def text_of(record: Lateral) -> str:
 def fill(row: StoredLateral, record: Lateral) -> None:
     """Put a record in its row with the columns that lists are made of, assessed."""
     row.record = text_of(record)
+    _remember(row.record, record)
     result = assessment_of(row)
     row.name = record.site.name
     row.verdict = result.verdict.verdict
     row.worst = result.line.worst
     row.summary = summary_of(record, result)
-
-
-def save_assessment(row: StoredLateral) -> None:
-    result, text = _result(row, None)
-    digest = hashlib.sha256(f"{result.scheme}\n{row.record}".encode()).hexdigest()
-    values = {"scheme": result.scheme, "input_hash": digest, "result": text}
-    StoredAssessment.objects.update_or_create(lateral=row, defaults=values)
 
 
 def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:
@@ -109,8 +116,7 @@ def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:
 
 def difference(before: Lateral, after: Lateral) -> tuple[str, str]:
     """JSON Patch texts forward and back between two records."""
-    a, b = lateral_file.plain_tree(before), lateral_file.plain_tree(after)
-    return json.dumps(jsonpatch.make_patch(a, b).patch), json.dumps(jsonpatch.make_patch(b, a).patch)
+    return json.dumps(record_patch(before, after)), json.dumps(record_patch(after, before))
 
 
 def payload(row: StoredLateral, said: str = "", path: str | None = None) -> bytes:

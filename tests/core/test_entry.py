@@ -86,7 +86,7 @@ def test_lines_that_are_no_finding(text: str, act: str) -> None:
         ("depth 5.11", ["5.11 ft", "5 ft 11 in"]),
         ("12-6 roots", ["12 ft 6 in", "from 6 to 12 ft"]),
         ("41.5 roots 7", ["7%", "7in", "7 o'clock"]),
-        ("30 fitting 45", ["45deg"]),
+        ("30 angled 4", ["4deg", "4 o'clock"]),
         ("roots at 41.5", ["at 41.5 ft", "41.5%", "41.5in"]),
         ("63 belly", ["standing", "note belly in the fall"]),
     ],

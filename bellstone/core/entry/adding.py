@@ -1,6 +1,7 @@
 """Adds what a line was read as to the record: real ids, the run and pass it was said in."""
 
 import re
+from collections.abc import Callable, Iterable
 from typing import Any
 
 from bellstone.core.entry.reading import (
@@ -63,6 +64,7 @@ class Adder:
 
     def __init__(self, lateral: Lateral, visit: int = -1) -> None:
         self.added: list[str] = []
+        self._last: dict[str, int] = {}
         self._open(lateral, visit)
 
     def _open(self, lateral: Lateral, visit: int) -> None:
@@ -114,14 +116,27 @@ class Adder:
         run = self.run
         return run.passes[-1].travel if run and run.passes else "out"
 
-    def _next(self, prefix: str, *groups: str) -> str:
-        """The next id over every visit, so that a sighting is named by its id alone."""
-        others = [v for n, v in enumerate(self.lateral.visits) if n != self.index]
-        earlier = (x.id for v in others for g in groups for x in getattr(v, g))
-        return next_id(prefix, (*(x.id for g in groups for x in self.visit[g]), *earlier))
+    def _next(self, prefix: str, group: str) -> str:
+        """The next id over every visit, so that a thing is named by its id alone."""
+        return self._number(prefix, lambda: (x.id for v in self._visits() for x in v[group]))
+
+    def _visits(self) -> list[dict[str, Any]]:
+        return [
+            self.visit if n == self.index else {g: getattr(v, g) for g in self.visit}
+            for n, v in enumerate(self.lateral.visits)
+        ]
+
+    def _number(self, prefix: str, taken: Callable[[], Iterable[str]]) -> str:
+        """Ids of one prefix: the record is searched once, then they are counted on."""
+        if prefix not in self._last:
+            self._last[prefix] = int(next_id(prefix, taken()).removeprefix(prefix)) - 1
+        self._last[prefix] += 1
+        return f"{prefix}{self._last[prefix]}"
 
     def add(self, reading: EntryReading) -> None:
-        line = next_id("l", {s.line for s in self.visit["sightings"]} | {d.line for d in self.visit["depths"]})
+        line = self._number(
+            "l", lambda: (x.line for v in self._visits() for g in ("sightings", "depths") for x in v[g])
+        )
         for act in reading.acts:
             match act:
                 case See():
@@ -194,8 +209,9 @@ class Adder:
         self._keep("sightings", new)
 
     def _next_item(self) -> str:
-        earlier = (s.item for n, v in enumerate(self.lateral.visits) if n != self.index for s in v.sightings)
-        return next_id("i", [*(s.item for s in self.visit["sightings"]), *(i.id for i in self.items), *earlier])
+        return self._number(
+            "i", lambda: (*(s.item for v in self._visits() for s in v["sightings"]), *(i.id for i in self.items))
+        )
 
     def _decide(self, item: str, **decided: Any) -> None:
         known = next((i for i in self.items if i.id == item), Item(id=item))

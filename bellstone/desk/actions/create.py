@@ -13,5 +13,4 @@ def create(record: Lateral) -> StoredLateral:
         row = StoredLateral()
         store.fill(row, record)
         row.save()
-        store.save_assessment(row)
     return row

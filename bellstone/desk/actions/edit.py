@@ -40,6 +40,5 @@ def edit(
         row.version += 1
         store.fill(row, after)
         row.save()
-        store.save_assessment(row)
         Change.objects.create(lateral=row, who=who, version=row.version, words=words[:300], forward=forward, back=back)
     return row, f"{words}: {consequence(before_result, store.assessment_of(row))}"

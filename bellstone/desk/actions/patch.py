@@ -57,7 +57,6 @@ def _step(lateral_id: int, seen: int, back: bool) -> tuple[StoredLateral, str]:
         row.version += 1
         store.fill(row, record)
         row.save()
-        store.save_assessment(row)
         change.undone = back
         change.version = row.version
         change.save()

@@ -909,8 +909,6 @@ export interface components {
             ] | null;
             /** Basis */
             basis: string;
-            /** Order */
-            order: number;
             /** Segment */
             segment: number;
             /** Clock */

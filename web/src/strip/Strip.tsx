@@ -19,7 +19,7 @@ import { SoundnessTrack } from './tracks/SoundnessTrack';
 import { WallTrack } from './tracks/WallTrack';
 import { WaterTrack } from './tracks/WaterTrack';
 import { WholeLineTrack } from './tracks/WholeLineTrack';
-import { GUTTER_PX, PAD_PX, type StripState, useStrip } from './use-strip';
+import { GUTTER_PX, PAD_PX, SPARE_PX, type StripState, useStrip } from './use-strip';
 import { type StripActs, useStripKeys } from './use-strip-keys';
 import { AXIS_PX, type TrackName, type Tracks, WHOLE_PX } from './use-tracks';
 
@@ -39,19 +39,33 @@ interface RowProps {
   height: number;
   /** Px of the drawing. */
   width: number;
+  /** Px of the axis at the drawing's left edge, where the row pans; the whole line does not. */
+  left?: number;
+  /** Px drawn beyond both edges. @default 0 */
+  spare?: number;
   children: ReactNode;
 }
 
-function Row({ name, sub, height, width, children }: RowProps) {
+/** A row is drawn wider than it shows: a pan moves the drawn picture, as the compositor does, and draws nothing. */
+function Row({ name, sub, height, width, left, spare = 0, children }: RowProps) {
+  const wide = width + 2 * PAD_PX + 2 * spare;
   return (
     <div className={classes.row} style={{ height }}>
       <div className={classes.gutter}>
         {name}
         {sub && height >= 30 && <span className="quiet">{sub}</span>}
       </div>
-      <svg className={classes.drawing} width={width + 2 * PAD_PX} height={height} aria-hidden="true">
-        {children}
-      </svg>
+      <div className={classes.drawing} style={{ width: width + 2 * PAD_PX, height }}>
+        <svg
+          width={wide}
+          height={height}
+          aria-hidden="true"
+          style={{ marginLeft: -spare }}
+          data-shift={left === undefined ? undefined : ''}
+        >
+          <g transform={`translate(${PAD_PX + spare - (left ?? 0)} 0)`}>{children}</g>
+        </svg>
+      </div>
     </div>
   );
 }
@@ -74,8 +88,8 @@ export const Strip = memo(function Strip({ tracks, acts, onPath, onOrigin, onSam
   useWheel(box, strip);
   const { dragged, ...drag } = useDrag(strip, onSame);
   useMover(box, strip);
-  const shift = `translate(${PAD_PX - left} 0)`;
   const station = axis.stationAt(cursor);
+  const spare = axis.width > drawing ? SPARE_PX : 0; // what fits does not pan
   const origins = assessment.origins.map((o) => o.name);
   return (
     <div className={classes.whole} data-strip-box>
@@ -96,26 +110,30 @@ export const Strip = memo(function Strip({ tracks, acts, onPath, onOrigin, onSam
         data-dragging={dragged || undefined}
       >
         <Row name={<b className={classes.small}>whole line</b>} height={WHOLE_PX} width={drawing}>
-          <g transform={`translate(${PAD_PX} 0)`}>
-            <WholeLineTrack height={WHOLE_PX} />
-          </g>
+          <WholeLineTrack height={WHOLE_PX} />
         </Row>
         <Row
           name={<b className={classes.small}>{assessment.axis_words.replace(/^ft /, '')}</b>}
           height={AXIS_PX}
           width={drawing}
+          left={left}
+          spare={spare}
         >
-          <g transform={shift} data-shift={PAD_PX - left}>
-            <AxisTrack height={AXIS_PX} />
-          </g>
+          <AxisTrack height={AXIS_PX} />
         </Row>
         {tracks.open.map(([name, height]) => {
           const Track = TRACKS[name];
           return (
-            <Row key={name} name={<b>{name}</b>} sub={SUBTITLE[name]} height={height} width={drawing}>
-              <g transform={shift} data-shift={PAD_PX - left}>
-                <Track height={height} />
-              </g>
+            <Row
+              key={name}
+              name={<b>{name}</b>}
+              sub={SUBTITLE[name]}
+              height={height}
+              width={drawing}
+              left={left}
+              spare={spare}
+            >
+              <Track height={height} />
             </Row>
           );
         })}
@@ -192,10 +210,13 @@ function SideLines({ assessment, onPath }: { assessment: Assessment; onPath: (li
 /** A pan moves the drawn groups and the cursor; they are drawn again when it rests or runs out of what was drawn. */
 function useMover(box: React.RefObject<HTMLDivElement | null>, strip: StripState) {
   useLayoutEffect(() => {
-    const moved = box.current?.querySelectorAll<SVGGElement>('[data-shift]') ?? [];
+    const moved = box.current?.querySelectorAll<SVGElement>('[data-shift]') ?? [];
     const line = box.current?.querySelector<HTMLElement>('[data-cursor]');
     strip.mover.current = (by) => {
-      for (const group of moved) group.setAttribute('transform', `translate(${Number(group.dataset.shift) - by} 0)`);
+      for (const picture of moved) {
+        picture.style.willChange = by ? 'transform' : '';
+        picture.style.transform = by ? `translateX(${-by}px)` : '';
+      }
       if (line) line.style.transform = `translateX(${-by}px)`;
     };
     strip.mover.current(strip.panned());

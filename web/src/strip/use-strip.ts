@@ -33,6 +33,8 @@ export interface StripState {
   fit: () => void;
   show: (x0: number, x1: number) => void;
   stepFinding: (by: 1 | -1) => void;
+  /** The cursor goes to what the next answer adds. */
+  follow: () => void;
 }
 
 /** Scale, window and cursor of the strip: a window is a scale and a left edge, the rest is derived. */
@@ -48,6 +50,21 @@ export function useStripState(assessment: Assessment, drawing: number): StripSta
   }, []);
   const [at, setAt] = useState<{ station: number } | { id: string } | null>(() => worstOf(assessment));
   const [picked, setPicked] = useState<string | null>(null);
+  const [shown, setShown] = useState(assessment);
+  const following = useRef(false);
+  const follow = useCallback(() => {
+    following.current = true;
+  }, []);
+  // in the same render as the answer: what was just added is selected without drawing everything twice
+  if (shown !== assessment) {
+    setShown(assessment);
+    const known = new Set(shown.findings.map((f) => f.id));
+    const added = following.current && assessment.findings.find((f) => !known.has(f.id));
+    if (added) {
+      following.current = false;
+      setAt({ id: added.id });
+    }
+  }
 
   const fitted = useMemo(() => fitScale(assessment.axis, drawing), [assessment.axis, drawing]);
   const axis = useMemo(() => getAxis(assessment, scale ?? fitted), [assessment, scale, fitted]);
@@ -148,6 +165,7 @@ export function useStripState(assessment: Assessment, drawing: number): StripSta
       },
       show,
       stepFinding,
+      follow,
     }),
     [
       assessment,
@@ -168,6 +186,12 @@ export function useStripState(assessment: Assessment, drawing: number): StripSta
       setLeft,
     ],
   );
+}
+
+/** A stretch of the axis, cut to what is drawn: a fill of a hatch over a whole long line costs every frame. */
+export function drawnSpan({ left, drawing }: StripState, a: number, b: number): [number, number] {
+  const [low, high] = [left - SPARE_PX - 20, left + drawing + SPARE_PX + 20];
+  return [Math.max(Math.min(a, high), low), Math.max(Math.min(b, high), low)];
 }
 
 /** Where the eye should go first: the worst finding. */

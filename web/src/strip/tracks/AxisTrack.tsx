@@ -1,5 +1,5 @@
 import { shownFt, tickStep } from '../get-axis';
-import { useStrip } from '../use-strip';
+import { SPARE_PX, useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
 /** Feet where there are feet; break marks where it is order only; a torn end where the main is not known. */
@@ -43,7 +43,7 @@ export function AxisTrack({ height }: { height: number }) {
             )}
             {ticks.map((ft) => {
               const x = p.x0 + (ft - p.start_ft) * axis.pxPerFt;
-              if (x < left - 30 || x > left + drawing + 30) return null;
+              if (x < left - SPARE_PX || x > left + drawing + SPARE_PX) return null;
               return (
                 <g key={ft}>
                   <path className={classes.tick} d={`M${x} ${height - 6}V${height}`} />

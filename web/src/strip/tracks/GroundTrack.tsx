@@ -1,4 +1,4 @@
-import { useStrip } from '../use-strip';
+import { drawnSpan, useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
 /** Landmarks standing on the surface line, drawn about its height. */
@@ -17,7 +17,8 @@ const GLYPH: Record<string, string> = {
 
 /** The surface, depths read from it as plumb lines, and the windows one would dig. */
 export function GroundTrack({ height }: { height: number }) {
-  const { assessment, axis, left, drawing } = useStrip();
+  const strip = useStrip();
+  const { assessment, axis, left, drawing } = strip;
   const placed = assessment.depths.filter((d) => d.station_ft != null);
   const deepest = Math.max(...placed.map((d) => d.depth_ft), 4);
   const y = (depth: number) => 6 + (depth / deepest) * (height - 9);
@@ -47,7 +48,8 @@ export function GroundTrack({ height }: { height: number }) {
         </g>
       ))}
       {assessment.digs.map((d) => {
-        const [a, b] = [axis.xOfStation(d.start_ft), axis.xOfStation(d.end_ft)];
+        const [a, b] = drawnSpan(strip, axis.xOfStation(d.start_ft), axis.xOfStation(d.end_ft));
+        if (b <= a) return null;
         return (
           <g key={d.centre_ft}>
             <rect

@@ -1,9 +1,10 @@
-import { useStrip } from '../use-strip';
+import { drawnSpan, useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
 /** A lane a run: thick where graded, an arrow the way the head faced, T where it stopped, hatch where not seen. */
 export function SeenTrack({ height }: { height: number }) {
-  const { assessment, axis } = useStrip();
+  const strip = useStrip();
+  const { assessment, axis } = strip;
   const lanes = assessment.lanes.filter((l) => l.start_ft != null && l.end_ft != null);
   const gap = height / Math.max(lanes.length + 1, 2);
   const packed = lanes.length > 4 && height < 40;
@@ -11,10 +12,11 @@ export function SeenTrack({ height }: { height: number }) {
     <g>
       {assessment.unseen.map((u) => {
         if (u.start_ft == null) return null;
-        const a = axis.xOfStation(u.start_ft);
+        const from = axis.xOfStation(u.start_ft);
         // open towards the house: it lies before the axis begins, and the T of its run says so
-        if (u.end_ft == null && a < 1) return null;
-        const b = u.end_ft != null ? axis.xOfStation(u.end_ft) : Math.max(axis.width, a);
+        if (u.end_ft == null && from < 1) return null;
+        const to = u.end_ft != null ? axis.xOfStation(u.end_ft) : Math.max(axis.width, from);
+        const [a, b] = drawnSpan(strip, from, to);
         return (
           <rect
             key={`${u.start_ft}${u.why}`}

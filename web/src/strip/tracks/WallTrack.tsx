@@ -1,6 +1,6 @@
 import type { Finding } from '../../api/client';
 import { familyMark } from '../Marks';
-import { SPARE_PX, useStrip } from '../use-strip';
+import { drawnSpan, SPARE_PX, useStrip } from '../use-strip';
 import { EARLIER_PX, EarlierBand } from './EarlierBand';
 import { ratingOf } from './FindingsTrack';
 import classes from './tracks.module.css';
@@ -25,10 +25,11 @@ export function clockBars(f: Finding): [number, number][] {
 }
 
 function Segments({ height }: { height: number }) {
-  const { assessment, axis } = useStrip();
-  return assessment.segments.map((s) => {
-    const [a, b] = axis.xOfSegment(s);
-    const width = Math.max(b - a, 0);
+  const strip = useStrip();
+  return strip.assessment.segments.map((s) => {
+    const [a, b] = drawnSpan(strip, ...strip.axis.xOfSegment(s));
+    const width = b - a;
+    if (width <= 0) return null;
     return (
       <g key={s.index}>
         <rect
@@ -96,12 +97,18 @@ function Wall({ height }: { height: number }) {
     (f) => f.family !== 'event' && f.how !== 'throughout' && (ratingOf(f) || f.how !== 'station') && inView(f),
   );
   let lastMark = Number.NEGATIVE_INFINITY;
+  const edge = [Math.max(0, left - SPARE_PX), Math.min(axis.width, left + drawing + SPARE_PX)];
   return (
     <g>
       <Segments height={height} />
       {tall &&
         [9, 12, 3].map((h) => (
-          <path key={h} className={classes.hair} strokeDasharray="1 3" d={`M0 ${share(h) * field}H${axis.width}`} />
+          <path
+            key={h}
+            className={classes.hair}
+            strokeDasharray="1 3"
+            d={`M${edge[0]} ${share(h) * field}H${edge[1]}`}
+          />
         ))}
       {assessment.findings
         .filter((f) => f.at === 'joint' && f.how === 'station' && inView(f))
@@ -110,14 +117,10 @@ function Wall({ height }: { height: number }) {
         ))}
       {axis.pxPerFt >= 3 &&
         assessment.segments.flatMap((s) =>
-          (s.joints?.predicted_ft ?? []).map((ft) => (
-            <path
-              key={`p${ft}`}
-              className={classes.hair}
-              strokeDasharray="1 3"
-              d={`M${axis.xOfStation(ft)} 0V${field}`}
-            />
-          )),
+          (s.joints?.predicted_ft ?? [])
+            .map((ft) => axis.xOfStation(ft))
+            .filter((x) => x > left - SPARE_PX && x < left + drawing + SPARE_PX)
+            .map((x) => <path key={`p${x}`} className={classes.hair} strokeDasharray="1 3" d={`M${x} 0V${field}`} />),
         )}
       {drawn.map((f) => {
         const [a, b] = axis.xOf(f);

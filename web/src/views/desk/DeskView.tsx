@@ -140,7 +140,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
                   </span>
                 )}
               </div>
-              <div className={classes.panel}>
+              <div className={classes.panel} data-panel>
                 <Suspense fallback={<p className={classes.wait}>Opening…</p>}>
                   <View desk={desk} />
                 </Suspense>
@@ -215,7 +215,7 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
           set; computed {assessment.verdict.words.toLowerCase()}
         </span>
       )}
-      <span className={`quiet ${classes.label}`}>soundness</span>
+      <span className="quiet">soundness</span>
       <b title="100 is sound; the lowest of shell, bore and fall">{sound ? Math.round(sound.likely) : 'not known'}</b>
       {sound && Math.round(sound.low) !== Math.round(sound.high) && (
         <span className="quiet">

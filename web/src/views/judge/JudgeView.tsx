@@ -92,7 +92,7 @@ function Ratings({ desk }: { desk: Desk }) {
   const strip = useStrip();
   const rows = desk.assessment.findings
     .filter((f) => f.rating || f.override || f.unrated.includes('needs a reading'))
-    .sort((a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0) || a.order - b.order);
+    .sort((a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0));
   return (
     <section className={classes.block} aria-label="Ratings">
       <h2>Ratings, in order of concern</h2>

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useState } from 'react';
 import type { Desk, Preview } from '../../api/client';
 import { edits, readOptions } from '../../api/queries';
 import { useStrip } from '../../strip/use-strip';
@@ -29,20 +29,9 @@ export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
   const read = entry.trim() ? data : undefined;
   const earlier = [...new Set(desk.record.visits.at(-1)?.sightings?.map((s) => s.said) ?? [])].reverse();
 
-  // the cursor goes to what was just added, once the new assessment is here
-  const before = useRef<Set<string> | null>(null);
-  useEffect(() => {
-    const known = before.current;
-    const added = known && desk.assessment.findings.find((f) => !known.has(f.id));
-    if (added) {
-      before.current = null;
-      strip.select(added);
-    }
-  }, [desk.assessment, strip.select]);
-
   const add = async (keep: boolean) => {
     if (!entry.trim()) return;
-    before.current = new Set(desk.assessment.findings.map((f) => f.id));
+    strip.follow();
     if ((await send(edits.line(stamped(entry, playing.time())))) && !keep) type('');
     setBack(0);
   };

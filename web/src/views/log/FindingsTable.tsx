@@ -6,8 +6,13 @@ import { Mark } from '../../strip/Marks';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
 import { useSheet } from '../desk/use-sheet';
+import { useWindowShape } from '../desk/use-window';
 import classes from './LogView.module.css';
 import { playing, stamp } from './playing';
+import { useRows } from './use-rows';
+
+const ROW_PX = 26;
+const SMALL_ROW_PX = 45;
 
 /** Everything said, in pipe order; a row is edited in place as the line that reads back to it. */
 export function FindingsTable({ desk }: { desk: Desk }) {
@@ -21,10 +26,14 @@ export function FindingsTable({ desk }: { desk: Desk }) {
     else latest.current.select(finding);
   }, []);
   const reversedFrom = assessment.axis_words;
+  const { small } = useWindowShape();
+  const table = useRef<HTMLTableElement>(null);
+  const chosen = assessment.findings.findIndex((f) => f.id === strip.selected);
+  const rows = useRows(table, assessment.findings.length, small ? SMALL_ROW_PX : ROW_PX, chosen);
   if (assessment.findings.length === 0 && assessment.depths.length === 0)
     return <p className={classes.empty}>Nothing placed yet: type what you saw first, feet if you have them.</p>;
   return (
-    <table className={classes.table}>
+    <table ref={table} className={classes.table}>
       <thead>
         <tr>
           <th>#</th>
@@ -42,22 +51,26 @@ export function FindingsTable({ desk }: { desk: Desk }) {
         </tr>
       </thead>
       <tbody>
-        {assessment.findings.map((f, i) =>
-          editing === f.id ? (
-            <EditRow key={f.id} finding={f} onDone={() => setEditing(null)} />
-          ) : (
-            <FindingRow
-              key={f.id}
-              finding={f}
-              index={i + 1}
-              where={whereWords(desk, f)}
-              on={strip.selected === f.id}
-              second={strip.second === f.id}
-              onSelect={select}
-              onEdit={setEditing}
-            />
-          ),
-        )}
+        {rows.above > 0 && <tr style={{ height: rows.above }} />}
+        {assessment.findings
+          .slice(rows.first, rows.last + 1)
+          .map((f, i) =>
+            editing === f.id ? (
+              <EditRow key={f.id} finding={f} onDone={() => setEditing(null)} />
+            ) : (
+              <FindingRow
+                key={f.id}
+                finding={f}
+                index={rows.first + i + 1}
+                where={whereWords(desk, f)}
+                on={strip.selected === f.id}
+                second={strip.second === f.id}
+                onSelect={select}
+                onEdit={setEditing}
+              />
+            ),
+          )}
+        {rows.below > 0 && <tr style={{ height: rows.below }} />}
         {assessment.depths.map((d) => (
           <DepthRow key={d.id} depth={d} desk={desk} />
         ))}

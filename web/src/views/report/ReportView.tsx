@@ -12,7 +12,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
   const shown = a.findings.filter((f) => f.rating || f.override || f.unrated);
   const rated = shown
     .filter((f) => f.rating || f.override)
-    .sort((x, y) => (y.override ?? y.rating?.likely ?? 0) - (x.override ?? x.rating?.likely ?? 0) || x.order - y.order);
+    .sort((x, y) => (y.override ?? y.rating?.likely ?? 0) - (x.override ?? x.rating?.likely ?? 0));
   const rest = shown.filter((f) => !f.rating && !f.override && f.unrated !== 'not a defect');
   const features = a.findings.filter((f) => f.family === 'feature' || f.family === 'good');
   const crossing = a.cautions.find((c) => c.startsWith('STOP'));

@@ -1,0 +1,82 @@
+"""How the core and the API grow: each a ratio to something measured in the same run."""
+
+import json
+import os
+import tempfile
+import time
+from collections.abc import Callable
+
+from bellstone.core.assess import assess
+from bellstone.core.record import Lateral
+from benchmarks.pages import lateral_of
+
+STEPS = (100, 1_000, 10_000)
+LATERALS, PAGE = 5_000, 100
+TRIES = 5
+
+
+def best(work: Callable[[], object], times: int) -> float:
+    """The shortest of several tries [s]: what the work takes when the machine does nothing else."""
+    took = []
+    for _ in range(times):
+        start = time.perf_counter()
+        work()
+        took.append(time.perf_counter() - start)
+    return min(took)
+
+
+def growth() -> None:
+    print("assessment, findings on one line (aim: at most 13 x a step)")
+    before = None
+    for count in STEPS:
+        record = lateral_of(count)
+        # a new copy each time, so that nothing is remembered of the last
+        copies = iter([Lateral.model_validate(record.model_dump()) for _ in range(TRIES)])
+        took = best(lambda copies=copies: assess(next(copies)), TRIES)  # type: ignore[misc]
+        ratio = f"{took / before:5.1f} x" if before else ""
+        print(f"  {count:6d}  {1e3 * took:8.1f} ms  {ratio}")
+        before = took
+
+
+def reading() -> None:
+    text = lateral_of(STEPS[-1]).model_dump_json()
+    plain, ours = best(lambda: json.loads(text), 5), best(lambda: Lateral.model_validate_json(text), 5)
+    print(f"reading {STEPS[-1]} findings (aim: at most 6 x json.loads)")
+    print(f"  json.loads {1e3 * plain:.1f} ms, checked record {1e3 * ours:.1f} ms  {ours / plain:5.1f} x")
+
+
+def list_page() -> None:
+    """A page of 100 of 5,000 laterals at the API, beside one of 100 laterals in all."""
+    from django.test import Client
+
+    from bellstone.desk import store
+    from bellstone.desk.models import StoredLateral
+
+    row = StoredLateral()
+    store.fill(row, lateral_of(40))
+    values = {"record": row.record, "verdict": row.verdict, "worst": row.worst, "summary": row.summary}
+    client = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
+    took = {}
+    for total in (PAGE, LATERALS):
+        many = range(StoredLateral.objects.count(), total)
+        StoredLateral.objects.bulk_create([StoredLateral(name=f"Lateral {n}", **values) for n in many])
+        took[total] = best(lambda: client.get(f"/api/laterals?limit={PAGE}"), 10)
+    print(f"a page of {PAGE} laterals at the API (aim: under 150 ms of {LATERALS})")
+    print(f"  of {PAGE}: {1e3 * took[PAGE]:.1f} ms, of {LATERALS}: {1e3 * took[LATERALS]:.1f} ms")
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as data:
+        os.environ |= {"BELLSTONE_DATA": data, "DJANGO_SETTINGS_MODULE": "bellstone.desk.settings"}
+        import django
+        from django.core.management import call_command
+
+        django.setup()
+        call_command("migrate", verbosity=0)
+        growth()
+        reading()
+        list_page()
+
+
+if __name__ == "__main__":
+    main()
