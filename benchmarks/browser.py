@@ -78,15 +78,23 @@ def keystrokes(page: Page) -> list[float]:
     return took
 
 
-def edits(page: Page) -> list[float]:
-    """Enter until the new row and its strip are painted, on a line that grows from 120 findings."""
+def edits(page: Page, first_ft: float, until: str) -> list[float]:
+    """Enter until a test holds and is painted, on a line that grows from 120 findings."""
     took = []
     for n in range(TIMES):
         said = int(page.evaluate("parseInt(document.querySelector('footer').textContent)"))
-        page.fill("[data-entry]", f"{2 + n * 3.7:.1f} crack hairline around")
-        page.wait_for_timeout(60)
-        took.append(after_key(page, "Enter", f"document.querySelector('footer').textContent.startsWith('{said + 1} ')"))
+        line = f"{first_ft + n * 3.7:.1f} crack hairline around"
+        page.fill("[data-entry]", line)
+        page.wait_for_timeout(150)
+        took.append(after_key(page, "Enter", until.replace("COUNT", str(said + 1)).replace("LINE", line)))
+        page.wait_for_timeout(100)
     return took
+
+
+# the strip and the row drawn, as the reading placed and rated them
+DRAWN = "document.querySelector('footer').textContent.startsWith('COUNT ')"
+# and everything that follows: scores, verdict, warnings, what changed in words
+ANSWERED = "document.querySelector('[data-said]').textContent.includes('LINE')"
 
 
 # A steady sideways pan: how long script ran in each frame, and how long frames took, by the browser's own trace.
@@ -169,7 +177,11 @@ def measure(folder: Path) -> None:
         open_lateral(page, folder, 120)
         bare = p95(reference(page))
         print(f"bare round trip        p95 {bare:6.1f} ms   ratio  1.0")
-        for name, took in (("keystroke to reading", keystrokes(page)), ("edit to redraw", edits(page))):
+        for name, took in (
+            ("keystroke to reading", keystrokes(page)),
+            ("edit to redraw", edits(page, 2, DRAWN)),
+            ("edit to its answer", edits(page, 3, ANSWERED)),
+        ):
             print(
                 f"{name:<22} p95 {p95(took):6.1f} ms   median {sorted(took)[TIMES // 2]:6.1f} ms   ratio {p95(took) / bare:4.1f}"
             )

@@ -1,10 +1,11 @@
 """What a line would add, before it is added: where it lies, what it is, how it rates and why."""
 
+from bellstone.core.assessment import Finding
 from bellstone.core.calibration import calibrate
 from bellstone.core.entry.adding import add_line
 from bellstone.core.entry.reading import EntryReading, Question, Span
 from bellstone.core.errors import DomainError
-from bellstone.core.findings import resolve
+from bellstone.core.findings import Resolved, resolve
 from bellstone.core.paths import pipes_on
 from bellstone.core.placing import place_visits
 from bellstone.core.record import Lateral, Rec
@@ -23,6 +24,7 @@ class ReadPiece(Rec):
 class Preview(Rec):
     completed: str
     pieces: tuple[ReadPiece, ...]
+    findings: tuple[Finding, ...] = ()  # as Enter would add them, by the ids they would have
     unread: tuple[Span, ...]
     questions: tuple[Question, ...]
     can_be_added: bool
@@ -49,39 +51,38 @@ def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme | None = Non
         after, ids = add_line(lateral, reading)
     except DomainError as error:
         return Preview(**base, pieces=(), can_be_added=False, why_not=str(error))
-    pieces = _pieces(after, ids, scheme)
-    return Preview(**base, pieces=pieces or _other(reading), can_be_added=True)
+    rows = _rows(after, ids, scheme)
+    pieces = tuple(_piece(row) for row in rows) or _other(reading)
+    return Preview(**base, pieces=pieces, findings=tuple(r.finding for r in rows), can_be_added=True)
 
 
-def _pieces(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[ReadPiece, ...]:
+def _rows(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[Resolved, ...]:
+    """What a line adds, placed and rated on the path of the run it is said on."""
     visit = after.visits[-1]
     placing = place_visits(after, calibrate(after))[-1]
     line = visit.runs[-1].line if visit.runs else after.lines[0].id
     path, _, segments = pipes_on(after, visit, placing, line)
-    visit = path.visit
-    rows = resolve(after, visit, placing, segments, scheme, only=frozenset(ids))
-    out = []
-    for row in rows:
-        f, rating = row.finding, row.rating
-        run = f"run {f.run} · " if f.run else ""
-        if f.how == "station" and f.station_ft is not None:
-            end = f"–{f.end_ft:.1f}" if f.end_ft is not None else ""
-            where = f"{run}{abs(f.station_ft):.1f}{end} ft ± {f.band_ft or 0:.1f}"
-        else:
-            where = run + {"order": "order only", "raft": "tied to its neighbours", "throughout": "all along"}.get(
-                f.how, ""
-            )
-        shown = ""
-        if rating is not None:
-            ends = f" ({rating.low}–{rating.high})" if rating.is_range else ""
-            shown = f"{rating.likely}{ends} {RATING_WORDS[rating.likely]}"
-        what = " · ".join(
-            filter(
-                None, [f.words, f.clock_seen, f"at {f.at}" if f.at else "", f.sureness if f.sureness != "sure" else ""]
-            )
+    return resolve(after, path.visit, placing, segments, scheme, only=frozenset(ids))
+
+
+def _piece(row: Resolved) -> ReadPiece:
+    f, rating = row.finding, row.rating
+    run = f"run {f.run} · " if f.run else ""
+    if f.how == "station" and f.station_ft is not None:
+        end = f"–{f.end_ft:.1f}" if f.end_ft is not None else ""
+        where = f"{run}{abs(f.station_ft):.1f}{end} ft ± {f.band_ft or 0:.1f}"
+    else:
+        where = run + {"order": "order only", "raft": "tied to its neighbours", "throughout": "all along"}.get(
+            f.how, ""
         )
-        out.append(ReadPiece(where=where, what=what, rating=shown, why=rating.why if rating else f.unrated))
-    return tuple(out)
+    shown = ""
+    if rating is not None:
+        ends = f" ({rating.low}–{rating.high})" if rating.is_range else ""
+        shown = f"{rating.likely}{ends} {RATING_WORDS[rating.likely]}"
+    said = (f.words, f.clock_seen, f"at {f.at}" if f.at else "", f.sureness if f.sureness != "sure" else "")
+    return ReadPiece(
+        where=where, what=" · ".join(filter(None, said)), rating=shown, why=rating.why if rating else f.unrated
+    )
 
 
 def _other(reading: EntryReading) -> tuple[ReadPiece, ...]:

@@ -3,6 +3,7 @@ import {
   answered,
   api,
   type Desk,
+  type Finding,
   type LateralPage,
   type Preview,
   Refused,
@@ -87,9 +88,20 @@ export const saveScheme = (name: string, based_on: string, scheme: Scheme) =>
   answered<Scheme>(api.POST('/api/schemes', { body: { name, based_on, scheme } }));
 
 type At = { params: { path: { lateral_id: number }; header: { 'If-Match': number } } };
-export type Edit = (at: At) => Promise<Desk>;
+/** Sends a change; `read` are the findings its reading showed, drawn before the answer. */
+export type Edit = ((at: At) => Promise<Desk>) & { read?: Finding[] };
 
 export const editKey = (id: number) => ['edit', id];
+
+/** The desk with findings drawn where the reading put them, until the answer comes. */
+export function withRead(desk: Desk, read: Finding[]): Desk {
+  const findings = [...desk.assessment.findings];
+  for (const f of read) {
+    const after = findings.findIndex((g) => g.how === 'station' && (g.station_ft ?? 0) > (f.station_ft ?? 0));
+    findings.splice(f.how === 'station' && after >= 0 ? after : findings.length, 0, f);
+  }
+  return { ...desk, assessment: { ...desk.assessment, findings } };
+}
 
 /** One edit after another, each with the version it saw; the answer is the whole new desk. */
 export function useEdit(id: number) {
@@ -101,22 +113,29 @@ export function useEdit(id: number) {
       const desk = client.getQueryData(deskOptions(id).queryKey);
       return edit({ params: { path: { lateral_id: id }, header: { 'If-Match': desk?.version ?? 0 } } });
     },
+    onMutate: (edit: Edit) => {
+      const key = deskOptions(id).queryKey;
+      const before = client.getQueryData(key);
+      if (before && edit.read?.length) client.setQueryData(key, withRead(before, edit.read));
+      return { before };
+    },
     onSuccess: (desk) => {
       client.setQueryData(deskOptions(id).queryKey, desk);
       client.invalidateQueries({ queryKey: ['desk', id], predicate: (query) => query.queryKey.length > 2 });
       client.invalidateQueries({ queryKey: ['laterals'] });
     },
-    onError: (error) => {
+    onError: (error, _, context) => {
+      if (context?.before) client.setQueryData(deskOptions(id).queryKey, context.before); // nothing was changed
       if (error instanceof Refused && error.status === 409) client.invalidateQueries({ queryKey: ['desk', id] });
     },
   });
 }
 
 export const edits = {
-  line:
-    (text: string): Edit =>
-    (at) =>
-      answered(api.POST('/api/laterals/{lateral_id}/lines', { ...at, body: { text } })),
+  line: (text: string, read: Finding[] = []): Edit =>
+    Object.assign((at: At) => answered<Desk>(api.POST('/api/laterals/{lateral_id}/lines', { ...at, body: { text } })), {
+      read,
+    }),
   sighting:
     (sighting_id: string, text: string): Edit =>
     ({ params }) =>

@@ -2578,6 +2578,11 @@ export interface components {
             completed: string;
             /** Pieces */
             pieces: components["schemas"]["ReadPiece"][];
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
             /** Unread */
             unread: components["schemas"]["Span"][];
             /** Questions */

@@ -22,7 +22,7 @@ export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
   const entry = useEntry();
   const strip = useStrip();
   const [back, setBack] = useState(0);
-  const { data, error } = useQuery({
+  const { data, error, isPlaceholderData } = useQuery({
     ...readOptions(desk.id, desk.version, entry),
     placeholderData: entry ? keepPreviousData : undefined,
   });
@@ -32,7 +32,10 @@ export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
   const add = async (keep: boolean) => {
     if (!entry.trim()) return;
     strip.follow();
-    if ((await send(edits.line(stamped(entry, playing.time())))) && !keep) type('');
+    // a reading of this very line and version is drawn at once; the answer brings all that follows from it
+    const shown =
+      isPlaceholderData || desk.assessment.path !== desk.record.lines?.[0]?.id ? [] : (read?.findings ?? []);
+    if ((await send(edits.line(stamped(entry, playing.time()), shown))) && !keep) type('');
     setBack(0);
   };
   const recall = (by: number) => {
