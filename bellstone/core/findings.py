@@ -73,7 +73,7 @@ def resolve(
     return tuple(_with_windows(out))
 
 
-@lru_cache(maxsize=8192)  # a change to a lateral leaves most of its findings as they were
+@lru_cache(maxsize=32768)  # a change to a lateral leaves most of its findings as they were
 def _row(
     said_: Same[Sighting], run_: Same[Run | None], place: Place, segment: Segment, at_joint: bool, scheme_: Same[Scheme]
 ) -> Resolved:

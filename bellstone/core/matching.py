@@ -15,7 +15,7 @@ from bellstone.core.record import Rec
 
 SAME_FT = 1.5  # or two sigma, whichever is more: handbook 2.14
 WINDOW_SIGMA = 3.0
-GAP_COST = 1.0  # a thing one look has and the other not: working value, in half chi-squares
+GAP_COST = 0.5  # a thing one look has and the other not: working value, in half chi-squares
 MATCH_GAIN = 3.0  # a thing of one kind that both have: working value
 SPACING_SIGMA = 0.02  # of the feet between two matches, counters stretch: working value
 LONGEST_SEQUENCE = 80
@@ -137,7 +137,9 @@ def _proposal(a: Look, b: Look, how: str = "") -> Proposal:
     between: Literal["passes", "runs", "visits"] = (
         "visits" if a.look[0] != b.look[0] else "runs" if a.look[1] != b.look[1] else "passes"
     )
-    apart = abs(a.station - b.station) if a.station is not None and b.station is not None else None
+    # two runs that nothing ties have no feet in common
+    known = not how and a.station is not None and b.station is not None
+    apart = abs((a.station or 0.0) - (b.station or 0.0)) if known else None
     seen = {"passes": "seen out and back", "runs": f"seen on run {a.look[1]} and {b.look[1]}", "visits": "seen on two visits"}  # fmt: skip
     why = ["same kind" if a.kinds & b.kinds and a.kinds != {a.family} else "same family"]
     why += [how] if how else [f"{apart:.1f} ft apart"] if apart is not None else []
@@ -168,7 +170,7 @@ def align(
 
     Maximises, over chains of matched pairs,
 
-        3 a match - 1 a thing skipped - ((da - db) / (0.3 ft + 2 % of da))^2 / 2
+        3 a match - 1/2 a thing skipped - ((da - db) / (0.3 ft + 2 % of da))^2 / 2
 
     where da and db are the feet from one match to the next; unknown feet cost nothing. Fewer than two
     matches say nothing and give none.

@@ -55,8 +55,12 @@ def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
     yield from (f"symptom {s.said}" for s in visit.symptoms)
     names = {line.id: line.name for line in lateral.lines[1:]}
     told: dict[str, Sighting] = {s.item: s for v in lateral.visits if v is not visit for s in v.sightings}
-    loose = [s for s in visit.sightings if s.run is None]
-    yield from _said(lateral, loose, told)
+    # a line kept as said stands where it was said: read again, it meets the same record
+    yield from (r.said for r in visit.remarks if r.after is None and r.run is None)
+    for s in visit.sightings:
+        if s.run is None:
+            yield from _said(lateral, s, told)
+            yield from (r.said for r in visit.remarks if r.after == s.id)
     for run in visit.runs:
         yield run_line(run, names.get(run.line, ""))
         yield from (_known_line(p) for p in run.known_points)
@@ -65,7 +69,6 @@ def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
     yield from (_depth_line(d) for d in visit.depths)
     yield from (_count_line(c) for c in visit.counts)
     yield from (_flush_line(f) for f in visit.flush_tests)
-    yield from (r.said for r in visit.remarks)
 
 
 def _run_lines(lateral: Lateral, visit: Visit, run: Run, told: dict[str, Sighting]) -> Iterator[str]:
@@ -77,24 +80,25 @@ def _run_lines(lateral: Lateral, visit: Visit, run: Run, told: dict[str, Sightin
         upto = before.index(p.after) + 1 if p.after in before else 0
         mine = [i for i in before[:upto] if i in {s.id for s in said}]
         starts.setdefault(mine[-1] if mine else "", []).append(p)
+    yield from (r.said for r in visit.remarks if r.after is None and r.run == run.id)
     yield from (_pass_line(p) for p in starts.get("", ()))
     for s in said:
-        yield from _said(lateral, [s], told)
+        yield from _said(lateral, s, told)
+        yield from (r.said for r in visit.remarks if r.after == s.id)
         yield from (_pass_line(p) for p in starts.get(s.id, ()))
 
 
-def _said(lateral: Lateral, sightings: list[Sighting], told: dict[str, Sighting]) -> Iterator[str]:
+def _said(lateral: Lateral, s: Sighting, told: dict[str, Sighting]) -> Iterator[str]:
     causes = {i.id: i.caused_by for i in lateral.items}
-    for s in sightings:
-        line, first = sighting_line(s), told.get(s.item)
-        if first is not None and isinstance(first.position, CounterPosition) and s.change is None:
-            line += f" same {tidy(amount_middle(first.position.counter), 3)}"
-        cause = told.get(causes.get(s.item) or "")
-        if cause is not None and isinstance(cause.position, CounterPosition):
-            line += f" because {tidy(amount_middle(cause.position.counter), 3)}"
-        told.setdefault(s.item, s)
-        stamp = f"[{int(s.time_s // 60)}:{int(s.time_s % 60):02d}] " if s.time_s is not None else ""
-        yield stamp + line
+    line, first = sighting_line(s), told.get(s.item)
+    if first is not None and isinstance(first.position, CounterPosition) and s.change is None:
+        line += f" same {tidy(amount_middle(first.position.counter), 3)}"
+    cause = told.get(causes.get(s.item) or "")
+    if cause is not None and isinstance(cause.position, CounterPosition):
+        line += f" because {tidy(amount_middle(cause.position.counter), 3)}"
+    told.setdefault(s.item, s)
+    stamp = f"[{int(s.time_s // 60)}:{int(s.time_s % 60):02d}] " if s.time_s is not None else ""
+    yield stamp + line
 
 
 def run_line(run: Run, branch: str = "") -> str:
