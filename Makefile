@@ -4,7 +4,7 @@ WEB := bellstone/desk/static_web/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/package.json web/vite.config.ts web/postcss.config.mjs
 export DJANGO_SETTINGS_MODULE := bellstone.desk.settings
 
-.PHONY: demo test check bench web types browser clean
+.PHONY: demo test check bench robust web types browser clean
 
 demo: .venv/.run $(WEB)
 	@$(BIN)/bellstone demo --port $(or $(PORT),8765)
@@ -52,3 +52,7 @@ browser:
 
 clean:
 	rm -rf .venv web/node_modules bellstone/desk/static_web
+
+# Ten thousand cases made from the API's schema; a share of them runs with every test.
+robust: .venv/.dev $(WEB)
+	BELLSTONE_CASES=10000 $(BIN)/pytest tests/desk/test_robust.py -k schema

@@ -29,6 +29,7 @@ def warnings_of(
     """Every warning not yet answered."""
     answered = {a.warning for a in lateral.answers}
     found = [
+        *_of_scheme(lateral, scheme),
         *_of_findings(rows, coverage, scheme),
         *_of_line(rows, segments),
         *_of_joints(rows, segments),

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -65,11 +66,13 @@ def register(api: NinjaAPI) -> None:
             case ValidationError():
                 found = [(place_of(tuple(e["loc"])), str(e["msg"])) for e in error.errors]
                 return problem(422, "The request cannot be read; nothing was changed.", found)
+            case RequestDataTooBig():
+                return problem(413, "It is too large; nothing was changed.", [("request", "cut it in parts")])
             case AuthenticationError():
                 return problem(401, "Sign in first.", [("session", "open Bell Stone at its own address and try again")])
             case HttpError():
                 return problem(error.status_code, str(error), [("request", "send JSON as the schema says")])
         raise error
 
-    for kind in (BellStoneError, ValidationError, AuthenticationError, HttpError):
+    for kind in (BellStoneError, ValidationError, AuthenticationError, RequestDataTooBig, HttpError):
         api.add_exception_handler(kind, answer)
