@@ -5,6 +5,7 @@ import { Rating } from '../../theme/Rating';
 import { whereWords } from '../log/FindingsTable';
 import { PageStrip } from './PageStrip';
 import classes from './ReportView.module.css';
+import { Told } from './Told';
 
 /** One page to hand over: verdict, findings in order of concern, the strip, scope and limits, cautions, house rules. */
 export default function ReportView({ desk }: { desk: Desk }) {
@@ -33,7 +34,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
               {[
                 record.site.locality,
                 record.site.built && `built ${record.site.built}`,
-                `sewer lateral, ${record.lines?.[0]?.name}`,
+                `sewer lateral, ${record.lines?.find((l) => l.id === a.path)?.name}`,
                 a.visit,
               ]
                 .filter(Boolean)
@@ -140,6 +141,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
             ; {d.names.join('; ')}. Lift {d.lift}. {d.flags.join('; ')}.
           </p>
         ))}
+        <Told desk={desk} />
         <h2>Scope and limits</h2>
         <ul>
           {a.scope.map((s) => (
