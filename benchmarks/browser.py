@@ -36,10 +36,13 @@ WATCH = """() => {
   window.took = null;
   document.querySelector('[data-entry]').addEventListener('keydown', () => {
     const from = performance.now();
-    const look = () => (TEST)
-      ? requestAnimationFrame(() => setTimeout(() => { window.took = performance.now() - from; }))
-      : setTimeout(look, 0);
-    look();
+    const painted = () => requestAnimationFrame(() => setTimeout(() => { window.took = performance.now() - from; }));
+    const watch = new MutationObserver(() => {
+      if (!(TEST)) return;
+      watch.disconnect();
+      painted();
+    });
+    watch.observe(document.body, { subtree: true, childList: true, characterData: true });
   }, { once: true });
 }"""
 
@@ -87,7 +90,7 @@ def edits(page: Page, first_ft: float, until: str) -> list[float]:
         page.fill("[data-entry]", line)
         page.wait_for_timeout(150)
         took.append(after_key(page, "Enter", until.replace("COUNT", str(said + 1)).replace("LINE", line)))
-        page.wait_for_timeout(100)
+        page.wait_for_timeout(300)  # nobody types the next line sooner
     return took
 
 

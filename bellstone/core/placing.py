@@ -323,7 +323,8 @@ def _zero_or_scale(run: Run, fit: CounterFit, shared: tuple[SharedTie, ...]) -> 
     if run.zero_at is not None and known == 2 and not shared and run.known_points:
         counter = run.known_points[0].counter_ft
         gap = (fit.station(counter) - fit.off_by[1]) - (fit.zero_station - fit.off_by[0]) - fit.direction * counter
-        if abs(gap) > FLAG_OFF_FT and counter:
+        # a stretch that counters commonly have needs no other explanation
+        if abs(gap) > FLAG_OFF_FT and counter and abs(gap / counter) > FLAG_SCALE:
             return ZeroOrScale(shift_ft=gap, stretch_pct=100 * gap / counter * fit.direction)
     return None
 

@@ -1,4 +1,4 @@
-import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, replaceEqualDeep, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
   answered,
   api,
@@ -33,6 +33,8 @@ export const deskOptions = (id: number, path: string | null = null) =>
         }),
       ),
     staleTime: Number.POSITIVE_INFINITY,
+    // what is drawn before its answer shares everything already; an answer is compared with what is shown
+    structuralSharing: (shown, next) => (isDrawnAhead(next) ? next : replaceEqualDeep(shown, next)),
   });
 
 export const readOptions = (id: number, version: number, text: string) =>
@@ -93,6 +95,9 @@ export type Edit = ((at: At) => Promise<Desk>) & { read?: Finding[] };
 
 export const editKey = (id: number) => ['edit', id];
 
+const drawnAhead = new WeakSet<object>();
+const isDrawnAhead = (desk: unknown) => typeof desk === 'object' && desk !== null && drawnAhead.has(desk);
+
 /** The desk with findings drawn where the reading put them, until the answer comes. */
 export function withRead(desk: Desk, read: Finding[]): Desk {
   const findings = [...desk.assessment.findings];
@@ -100,7 +105,9 @@ export function withRead(desk: Desk, read: Finding[]): Desk {
     const after = findings.findIndex((g) => g.how === 'station' && (g.station_ft ?? 0) > (f.station_ft ?? 0));
     findings.splice(f.how === 'station' && after >= 0 ? after : findings.length, 0, f);
   }
-  return { ...desk, assessment: { ...desk.assessment, findings } };
+  const ahead = { ...desk, assessment: { ...desk.assessment, findings } };
+  drawnAhead.add(ahead);
+  return ahead;
 }
 
 /** One edit after another, each with the version it saw; the answer is the whole new desk. */

@@ -65,6 +65,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
                 where={whereWords(desk, f)}
                 on={strip.selected === f.id}
                 second={strip.second === f.id}
+                scrolled={rows.many}
                 onSelect={select}
                 onEdit={setEditing}
               />
@@ -104,15 +105,26 @@ interface RowProps {
   /** Selects the finding, or picks it beside the selected one. */
   onSelect: (finding: Finding, beside: boolean) => void;
   second: boolean;
+  /** The table itself brings it into view. */
+  scrolled: boolean;
   onEdit: (id: string) => void;
 }
 
-const FindingRow = memo(function FindingRow({ finding: f, index, where, on, second, onSelect, onEdit }: RowProps) {
+const FindingRow = memo(function FindingRow({
+  finding: f,
+  index,
+  where,
+  on,
+  second,
+  scrolled,
+  onSelect,
+  onEdit,
+}: RowProps) {
   const { send } = useSheet();
   const row = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
-    if (on) row.current?.scrollIntoView({ block: 'nearest' });
-  }, [on]);
+    if (on && !scrolled) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [on, scrolled]);
   const event = ['event', 'feature', 'good'].includes(f.family);
   return (
     <tr

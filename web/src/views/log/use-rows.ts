@@ -12,6 +12,8 @@ export interface Rows {
   /** Px of the rows above and below that are not drawn. */
   above: number;
   below: number;
+  /** Long enough that only those in view are drawn. */
+  many: boolean;
 }
 
 /** Which rows of a long table are drawn: it scrolls in the desk's panel. */
@@ -37,9 +39,9 @@ export function useRows(table: RefObject<HTMLElement | null>, count: number, row
     const frame = requestAnimationFrame(() => virtual.scrollToIndex(shown, { align: 'auto' }));
     return () => cancelAnimationFrame(frame);
   }, [many, shown, virtual]);
-  if (!many) return { first: 0, last: count - 1, above: 0, below: 0 };
+  if (!many) return { first: 0, last: count - 1, above: 0, below: 0, many };
   const items = virtual.getVirtualItems();
   const first = items[0]?.index ?? 0;
   const last = items.at(-1)?.index ?? Math.min(count, 40) - 1;
-  return { first, last, above: first * row_px, below: (count - 1 - last) * row_px };
+  return { first, last, above: first * row_px, below: (count - 1 - last) * row_px, many };
 }

@@ -91,7 +91,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
                 </td>
                 <td>
                   {f.words}
-                  {f.clock && `, ${f.clock[0]}–${f.clock[1]} o'clock`}
+                  {f.clock && `, ${f.clock[0] === f.clock[1] ? f.clock[0] : `${f.clock[0]}–${f.clock[1]}`} o'clock`}
                   {f.at && `, ${f.at}`}
                   {f.second_look && ' · second look'}
                 </td>
