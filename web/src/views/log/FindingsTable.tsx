@@ -252,7 +252,12 @@ function DepthRow({ depth, desk }: { depth: Desk['assessment']['depths'][number]
         depth {depth.depth_ft.toFixed(1)} ft ± {depth.band_ft.toFixed(1)}
         {depth.suspect && ', suspect'}
       </td>
-      <td colSpan={6} />
+      <td />
+      <td />
+      <td />
+      <td />
+      <td />
+      <td />
       <td className={classes.acts}>
         <button type="button" title="Take it out" onClick={() => send(edits.takeOut(depth.id))}>
           ×
