@@ -1,7 +1,7 @@
 import { Modal, SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
+import { WordsTable } from '../theme/WordsTable';
 import { type Assessment, shownFt } from './get-axis';
-import classes from './TrackTables.module.css';
 import { ratingOf } from './tracks/FindingsTrack';
 import { TRACK_NAMES, type TrackName } from './use-tracks';
 
@@ -88,24 +88,7 @@ export function TrackTables({ assessment, onClose }: { assessment: Assessment; o
   return (
     <Modal opened onClose={onClose} title="The strip as tables" size="xl" transitionProps={{ duration: 0 }}>
       <SegmentedControl size="xs" data={TRACK_NAMES} value={track} onChange={(v) => setTrack(v as TrackName)} />
-      <table className={classes.twin} aria-label={track}>
-        <thead>
-          <tr>
-            {twin.heads.map((h) => (
-              <th key={h}>{h}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {twin.rows.map((row, i) => (
-            <tr key={i}>
-              {row.map((cell, n) => (
-                <td key={n}>{cell}</td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <WordsTable label={track} heads={twin.heads} rows={twin.rows} />
       {twin.rows.length === 0 && <p className="quiet">Nothing on this track.</p>}
     </Modal>
   );

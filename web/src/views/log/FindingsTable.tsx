@@ -163,7 +163,7 @@ const FindingRow = memo(function FindingRow({
         {f.time_s != null && (
           <button
             type="button"
-            className={classes.time}
+            className={classes.act}
             title="Hear it again"
             onClick={() => playing.seek?.(f.time_s ?? 0)}
           >
@@ -172,17 +172,23 @@ const FindingRow = memo(function FindingRow({
         )}
       </td>
       <td className={classes.acts}>
-        <button type="button" title="Edit in place" onClick={() => onEdit(f.id)}>
+        <button type="button" className={classes.act} title="Edit in place" onClick={() => onEdit(f.id)}>
           edit
         </button>
         <button
           type="button"
+          className={classes.act}
           title={f.sureness === 'unsure' ? 'Mark it sure' : 'Mark it unsure'}
           onClick={() => send(edits.sighting(f.id, toggled(f)))}
         >
           ?
         </button>
-        <button type="button" title="Take it out (undo brings it back)" onClick={() => send(edits.takeOut(f.id))}>
+        <button
+          type="button"
+          className={classes.act}
+          title="Take it out (undo brings it back)"
+          onClick={() => send(edits.takeOut(f.id))}
+        >
           ×
         </button>
       </td>
@@ -259,7 +265,7 @@ function DepthRow({ depth, desk }: { depth: Desk['assessment']['depths'][number]
       <td />
       <td />
       <td className={classes.acts}>
-        <button type="button" title="Take it out" onClick={() => send(edits.takeOut(depth.id))}>
+        <button type="button" className={classes.act} title="Take it out" onClick={() => send(edits.takeOut(depth.id))}>
           ×
         </button>
       </td>

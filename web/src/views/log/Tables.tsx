@@ -2,6 +2,7 @@ import { Button, SegmentedControl, Select } from '@mantine/core';
 import { useState } from 'react';
 import { type Desk, Refused, type TableLook } from '../../api/client';
 import { edits, looks, type TableKind } from '../../api/queries';
+import { WordsTable } from '../../theme/WordsTable';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
 
@@ -84,24 +85,7 @@ export function Tables({ desk, onDone }: { desk: Desk; onDone: () => void }) {
               />
             ))}
           </div>
-          <table className={classes.sample} aria-label="First rows">
-            <thead>
-              <tr>
-                {look.header.map((h, i) => (
-                  <th key={i}>{h}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {look.rows.map((row, i) => (
-                <tr key={i}>
-                  {row.map((cell, n) => (
-                    <td key={n}>{cell}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <WordsTable label="First rows" heads={look.header} rows={look.rows} />
           <div className={classes.row}>
             <Button size="xs" onClick={add}>
               Add all {look.count}
