@@ -110,13 +110,22 @@ export function withRead(desk: Desk, read: Finding[]): Desk {
   return ahead;
 }
 
+/** After the next frame is painted; a page that is not shown paints none, and waits no longer than this. */
+const HIDDEN_MS = 60;
+const painted = () =>
+  new Promise<void>((done) => {
+    requestAnimationFrame(() => setTimeout(done));
+    setTimeout(done, HIDDEN_MS);
+  });
+
 /** One edit after another, each with the version it saw; the answer is the whole new desk. */
 export function useEdit(id: number) {
   const client = useQueryClient();
   return useMutation({
     mutationKey: editKey(id),
     scope: { id: `edit-${id}` },
-    mutationFn: (edit: Edit) => {
+    mutationFn: async (edit: Edit) => {
+      if (edit.read?.length) await painted();
       const desk = client.getQueryData(deskOptions(id).queryKey);
       return edit({ params: { path: { lateral_id: id }, header: { 'If-Match': desk?.version ?? 0 } } });
     },
