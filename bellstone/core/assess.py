@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import hypot, inf
 
 from bellstone.core.assessment import (
     Assessment,
@@ -122,7 +123,7 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         axis_words="order, not feet" if order_only else f"ft from {main or 'the zero'}",
         axis_reversed=any(m.name == main and m.kind == "main" for m in lateral.landmarks),
         origins=_origins(lateral, placing, coverage),
-        landmarks=_landmarks(lateral, placing, coverage),
+        landmarks=_landmarks(lateral, placing),
         order_only=order_only,
         axis=joined(axis_spans([r.finding for r in rows], coverage.start, _axis_end(coverage))),
         findings=tuple(r.finding for r in rows),
@@ -189,9 +190,11 @@ def _lines(lateral: Lateral, placing: Placing, here: _Judged, scheme: Scheme) ->
     for line in lateral.lines:
         one = here if line.id == here.path.line.id else _on_path(lateral, lateral.visits[-1], placing, line.id, scheme)
         own = [r for r in one.rows if one.path.joins_ft is None or (r.place.station or 0.0) < one.path.joins_ft]
-        found = score(rated_items([r for r in own if counts(r)], one.segments), one.seen_ft)
         start, end = one.coverage.start, one.coverage.end
         stop = one.path.joins_ft if one.path.joins_ft is not None else end
+        seen = sum(b - a for a, b in less(one.coverage.seen, [(stop, inf)])) if stop is not None else None
+        found = score(rated_items([r for r in own if counts(r)], one.segments), seen or None)
+        verdict = _line_verdict(lateral, one, scheme)
         out.append(
             LineShown(
                 id=line.id,
@@ -202,7 +205,8 @@ def _lines(lateral: Lateral, placing: Placing, here: _Judged, scheme: Scheme) ->
                 length_ft=None if start is None or stop is None else stop - start,
                 worst=found.worst,
                 soundness=found.soundness.likely if found.soundness else None,
-                verdict=_line_verdict(lateral, one, scheme).words,
+                verdict=verdict.verdict,
+                verdict_words=verdict.words,
                 findings=len(own),
             )
         )
@@ -220,14 +224,12 @@ def _origins(lateral: Lateral, placing: Placing, coverage: Coverage) -> tuple[Or
     )
 
 
-def _landmarks(lateral: Lateral, placing: Placing, coverage: Coverage) -> tuple[LandmarkShown, ...]:
-    """Landmarks along the part of the line that is drawn, in pipe order."""
-    low, high = coverage.start if coverage.start is not None else 0.0, _axis_end(coverage) or 0.0
+def _landmarks(lateral: Lateral, placing: Placing) -> tuple[LandmarkShown, ...]:
+    """Landmarks that have a station, in pipe order."""
     placed = [(placing.landmark_stations[m.name], m) for m in lateral.landmarks if m.name in placing.landmark_stations]
     return tuple(
         LandmarkShown(name=m.name, kind=m.kind, station_ft=s, ground_ft=m.ground_ft, measured=m.station_ft is not None)
         for s, m in sorted(placed, key=lambda pair: (pair[0], pair[1].name))
-        if low - 0.5 <= s <= high + 0.5
     )
 
 
@@ -274,6 +276,8 @@ def _segment(
         starts_at=segment.starts_at,
         ends_at=segment.ends_at,
         length_known=segment.length is not None,
+        length_ft=segment.length,
+        length_band_ft=None if segment.length is None else Z_90 * hypot(segment.start_sigma, segment.end_sigma),
         joints=joints_of(segment, rows),
         score=whole,
         verdict=judge_rows(lateral, inside, scheme, None, Visit(id="segment")),

@@ -10,7 +10,7 @@ from bellstone.core.placing import RunTie
 from bellstone.core.record import Rec
 from bellstone.core.scheme.rating import Rating
 from bellstone.core.score import Score
-from bellstone.core.verdict import VerdictResult
+from bellstone.core.verdict import Verdict, VerdictResult
 from bellstone.core.water import PondFound
 
 
@@ -89,6 +89,8 @@ class SegmentResult(Rec):
     starts_at: str | None
     ends_at: str | None
     length_known: bool
+    length_ft: float | None
+    length_band_ft: float | None  # 5-95 % half width
     joints: JointsFound | None
     score: Score
     verdict: VerdictResult
@@ -105,7 +107,8 @@ class LineShown(Rec):
     length_ft: float | None
     worst: int | None
     soundness: float | None
-    verdict: str
+    verdict: Verdict
+    verdict_words: str
     findings: int
 
 

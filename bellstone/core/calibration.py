@@ -102,7 +102,7 @@ def calibrate(lateral: Lateral) -> Calibration:
     every = _readings(lateral, marks)
     readings = _tying(every)
     free = _components(runs, readings)
-    readings = readings + _frames(lateral, runs, free)
+    readings = readings + _frames(free)
     ways = _directions(runs, readings)
     adjusted, places = _adjust(runs, readings, ways)
     return _calibration(runs, readings, ways, adjusted, places, marks, free, lateral, every)
@@ -144,7 +144,7 @@ def _known_readings(visit: Visit, run: Run, marks: dict[str, float]) -> Iterable
     if run.zero_at:
         yield _Reading(key, 0.0, f"mark {run.zero_at}", marks.get(run.zero_at), SIGMA_KNOWN_POINT_FT, 0.0, 0)
     elif run.counter_error == "scale" and run.access in marks:
-        yield _Reading(key, 0.0, f"mark {run.access}", marks[run.access], SIGMA_KNOWN_POINT_FT, 0.0, 0)
+        yield _Reading(key, 0.0, f"mark {run.access}", marks[run.access], SIGMA_KNOWN_POINT_FT, 0.0)
     first = 1 if run.zero_at else 0
     for n, point in enumerate(run.known_points):
         station = point.station_ft if point.landmark is None else marks.get(point.landmark)
@@ -196,7 +196,7 @@ def _components(runs: dict[RunKey, Run], readings: list[_Reading]) -> list[list[
     return list(groups.values())
 
 
-def _frames(lateral: Lateral, runs: dict[RunKey, Run], free: list[list[RunKey]]) -> list[_Reading]:
+def _frames(free: list[list[RunKey]]) -> list[_Reading]:
     """A zero for each group that has none, so that it can be solved."""
     return [_Reading(group[0], 0.0, "frame", 0.0, SIGMA_KNOWN_POINT_FT, 0.0) for group in free]
 
@@ -208,7 +208,7 @@ def _directions(runs: dict[RunKey, Run], readings: list[_Reading]) -> dict[RunKe
         own = [r for r in readings if r.run == key]
         if counting(run) is None and len(own) > 1:
             misfit: Callable[[int], float] = lambda way, key=key: float(  # type: ignore[misc]  # noqa: E731
-                np.square(_adjust(runs, readings, ways | {key: way})[0].normalised).sum()
+                np.square(_adjust(runs, readings, ways | {key: way})[0].misfit).sum()
             )
             ways[key] = min((1, -1), key=misfit)
     return ways
@@ -277,7 +277,7 @@ def _calibration(
 def _fit(run: Run, n: int, way: int, adjusted: Adjusted, mine: _OfRun, tied: bool) -> CounterFit:
     cov = adjusted.covariance[2 * n : 2 * n + 2, 2 * n : 2 * n + 2].tolist()
     count = (1 if run.zero_at else 0) + len(run.known_points)
-    off = tuple(mine.off_by.get(i, 0.0) for i in range(count)) if mine.off_by else ()
+    off = tuple(mine.off_by.get(i) for i in range(count))
     seen, located = head_ahead(run)
     return CounterFit(
         float(adjusted.zero[n]), float(adjusted.scale[n]), way, ((cov[0][0], cov[0][1]), (cov[1][0], cov[1][1])),

@@ -3,13 +3,13 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 from math import inf
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from bellstone.core.amounts import amount_middle
 from bellstone.core.calibration import travel_with_flow
-from bellstone.core.placing import Placing
+from bellstone.core.placing import Placing, vertical_cable
 from bellstone.core.record import CounterPosition, Lateral, Rec, Run, Sighting, Visit
 from bellstone.core.units import tidy
 
@@ -115,14 +115,13 @@ def coverage_of(
     lanes = tuple(_lane(run, visit, placing, (limits or {}).get(run.id, EVERYWHERE)) for run in visit.runs)
     if not visit.runs and visit.sightings:
         lanes = (_loose_lane(visit, placing),)
-    spans = [(lane.start_ft, lane.end_ft) for lane in lanes if lane.start_ft is not None and lane.end_ft is not None]
-    ordered = [(min(a, b), max(a, b)) for a, b in spans]
-    fouled = _fouled(visit, placing)
-    said = [(_hole(n.run, n.position, placing), n.reason) for n in visit.not_assessable]
-    reasons = [(h, why) for h, why in (*said, *fouled) if h is not None]
-    holes = [h for h, _ in reasons]
-    lanes = tuple(_with_lost(lane, reasons) for lane in lanes)
-    seen = less(ordered, holes)
+    ordered = [span for lane in lanes for span in _span(lane)]
+    fouled = _fouled(visit, placing, lanes)
+    said = [(n.run, _hole(n.run, n.position, placing), n.reason) for n in visit.not_assessable]
+    lost = [_Lost(run, h, why) for run, h, why in said if h is not None] + fouled
+    lanes = tuple(_with_lost(lane, lost) for lane in lanes)
+    # what one run could not assess another may have
+    seen = union(piece for lane in lanes for piece in less(_span(lane), lane.lost))
     reached = any(lane.ended == "main" for lane in lanes)
     start = min((a for a, _ in ordered), default=None)
     end = max((b for _, b in ordered), default=None)
@@ -139,7 +138,7 @@ def coverage_of(
         if lane.ended == "stopped" and lane.flow < 0
     ]
     timed = _minutes_at(visit, placing)
-    found = beyond + _unseen(start, end, seen, reasons, reached, low, high, basis, stop, bool(ordered))
+    found = beyond + _unseen(start, end, seen, lost, reached, low, high, basis, stop, bool(ordered))
     unseen = tuple(u.model_copy(update={"minutes": _minutes(u, timed)}) for u in found)
     return Coverage(start, end, seen, unseen, lanes, reached, stop, low, high, basis)
 
@@ -189,27 +188,49 @@ def _lane(run: Run, visit: Visit, placing: Placing, limits: Interval) -> Lane:
     )
 
 
-def _with_lost(lane: Lane, reasons: list[tuple[Interval, str]]) -> Lane:
+class _Lost(NamedTuple):
+    """A stretch that one run passed and could not assess [ft]."""
+
+    run: str | None
+    where: Interval
+    why: str
+
+
+def _span(lane: Lane) -> list[Interval]:
     if lane.start_ft is None or lane.end_ft is None:
-        return lane
-    low, high = sorted((lane.start_ft, lane.end_ft))
-    lost = tuple((max(a, low), min(b, high)) for (a, b), _ in reasons if a < high and b > low)
-    return lane.model_copy(update={"lost": lost})
+        return []
+    return [(min(lane.start_ft, lane.end_ft), max(lane.start_ft, lane.end_ft))]
 
 
-def _fouled(visit: Visit, placing: Placing) -> list[tuple[Interval, str]]:
-    """Stretches filmed through a fouled lens: from where it is said to be fouled to where it is cleaned."""
-    out: list[tuple[Interval, str]] = []
-    since: dict[str | None, float | None] = {}
+def _with_lost(lane: Lane, lost: list[_Lost]) -> Lane:
+    own = union(
+        (max(x.where[0], low), min(x.where[1], high))
+        for x in lost
+        for low, high in _span(lane)
+        if x.run in (lane.run, None) and x.where[0] < high and x.where[1] > low
+    )
+    return lane.model_copy(update={"lost": own})
+
+
+def _fouled(visit: Visit, placing: Placing, lanes: tuple[Lane, ...]) -> list[_Lost]:
+    """Stretches filmed through a fouled lens: from where it is said to be fouled to where it is cleaned, else to the end."""
+    out: list[_Lost] = []
+    since: dict[str, float] = {}
+
+    def lost(run: str, start: float, end: float) -> None:
+        out.append(_Lost(run, (min(start, end), max(start, end)), "the lens was fouled"))
+
     for s in visit.sightings:
-        if s.kind != "lens":
-            continue
         place = placing.places[s.id]
-        station = place.station if place.how == "station" else None
+        if s.kind != "lens" or s.run is None or place.how != "station" or place.station is None:
+            continue
         if s.form != "clear":
-            since[s.run] = station
-        elif (start := since.pop(s.run, None)) is not None and station is not None:
-            out.append(((min(start, station), max(start, station)), "the lens was fouled"))
+            since.setdefault(s.run, place.station)
+        elif s.run in since:
+            lost(s.run, since.pop(s.run), place.station)
+    for lane in lanes:
+        if lane.run in since and lane.end_ft is not None:
+            lost(lane.run, since[lane.run], lane.end_ft)
     return out
 
 
@@ -262,7 +283,6 @@ def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tup
     estimate = next((e for e in told if e.chosen), told[-1] if told else None)
     if estimate is None:
         return None, None, ""
-    vertical = lateral.lines[0].vertical_ft
     origin = end
     if estimate.from_landmark in placing.places:
         origin = placing.places[estimate.from_landmark].station
@@ -272,8 +292,8 @@ def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tup
         origin = 0.0
     if origin is None:
         return None, None, estimate.basis
-    if vertical is not None and "cable" not in estimate.basis and estimate.from_landmark is None:
-        origin += amount_middle(vertical)  # told along the ground: the cable also went down the stack
+    if "cable" not in estimate.basis and estimate.from_landmark is None:
+        origin += vertical_cable(lateral.lines[0])  # told along the ground, from the access
     d = estimate.distance
     if d.low is not None and d.high is not None:
         return origin + d.low, origin + d.high, estimate.basis
@@ -284,13 +304,13 @@ def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tup
 
 def _unseen(
     start: float | None, end: float | None, seen: tuple[Interval, ...],
-    reasons: list[tuple[Interval, str]], reached: bool,
+    lost: list[_Lost], reached: bool,
     low: float | None, high: float | None, basis: str, stop: str, any_footage: bool,
 ) -> list[Unseen]:  # fmt: skip
     out: list[Unseen] = []
     if start is not None and end is not None:
         for a, b in less([(start, end)], seen):
-            why = ", ".join(dict.fromkeys(w for (c, d), w in reasons if c < b and d > a))
+            why = ", ".join(dict.fromkeys(x.why for x in lost if x.where[0] < b and x.where[1] > a))
             why = f"could not be assessed: {why}" if why else "no run passed here"
             out.append(Unseen(start_ft=a, end_ft=b, feet=b - a, why=why))
     if not reached:

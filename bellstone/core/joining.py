@@ -70,7 +70,9 @@ def _joined_items(items: tuple[Item, ...], keep: str, join: str) -> tuple[Item, 
         told = {name: getattr(i, name) for i in reversed(both) for name in Item.model_fields if getattr(i, name)}
         rest.append(Item.model_validate(told | {"id": keep, "same_as": None}))
     links = ("caused_by", "same_as")
-    return tuple(i.model_copy(update={k: keep for k in links if getattr(i, k) == join}) for i in rest)
+    pointed = (i.model_copy(update={k: keep for k in links if getattr(i, k) == join}) for i in rest)
+    # what was said to cause the other now is the thing itself: it causes nothing
+    return tuple(i.model_copy(update={k: None for k in links if getattr(i, k) == i.id}) for i in pointed)
 
 
 def keep_apart(lateral: Lateral, a: str, b: str) -> Lateral:

@@ -16,6 +16,7 @@ from bellstone.core.record import (
     DepthReading,
     LandmarkPosition,
     Lateral,
+    Line,
     Position,
     Rec,
     RelativePosition,
@@ -81,7 +82,7 @@ class RunTie(Rec):
     direction: int
     flow: int  # +1: travels out with the flow
     facing: Literal["main", "house", "unknown"]
-    off_by_ft: tuple[float, ...]
+    off_by_ft: tuple[float | None, ...]  # the zero's first, where it was said; None: its station is not known
     odd_point: int | None
     basis: str
     shared: tuple[SharedTie, ...] = ()
@@ -120,7 +121,7 @@ def place_visit(lateral: Lateral, visit: Visit, calibration: Calibration | None 
     rafts = {run.id: calibration.rafts.get((visit.id, run.id), "") for run in visit.runs}
     # a depth from the surface has a place like any sighting; told after them, it moves none
     said = (*visit.sightings, *(_as_sighting(d) for d in visit.depths))
-    direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts) for s in said}
+    direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts, lateral.lines[0]) for s in said}
     adjusted = {s.id: _adjusted(s, direct[s.id], visit, calibration) for s in said}
     chained = _chain(said, runs, {k: v for k, v in adjusted.items() if v is not None})
     ordered = _in_order(said, runs, chained)
@@ -137,6 +138,11 @@ def _adjusted(s: Sighting, place: Place | None, visit: Visit, calibration: Calib
     return replace(place, station=station, sigma=sigma, basis=f"{place.basis}, tied with its other looks")
 
 
+def vertical_cable(line: Line) -> float:
+    """Cable that went straight down, in a stack or a drop, before it ran along the line [ft]; 0 where none was said."""
+    return amount_middle(line.vertical_ft) if line.vertical_ft is not None else 0.0
+
+
 def _as_sighting(reading: DepthReading) -> Sighting:
     return Sighting(
         id=reading.id, item=reading.id, line=reading.line, run=reading.run, position=reading.position, kind="located"
@@ -145,7 +151,7 @@ def _as_sighting(reading: DepthReading) -> Sighting:
 
 def _direct(
     s: Sighting, position: Position, runs: dict[str, Run], fits: dict[str, CounterFit], marks: dict[str, float],
-    rafts: dict[str, str],
+    rafts: dict[str, str], line: Line,
 ) -> Place | None:  # fmt: skip
     run = s.run or ""
     fit = fits.get(run, NO_RUN)
@@ -170,7 +176,7 @@ def _direct(
                 "station" if fit.tied else "raft", "between two footages", (a + b) / 2, sigma, raft=rafts.get(run, "")
             )
         case LandmarkPosition():
-            return _from_landmark(s, position, runs, marks)
+            return _from_landmark(s, position, runs, marks, line.datum, vertical_cable(line))
         case ThroughoutPosition():
             return Place("throughout", "all along the segment")
     return None
@@ -194,7 +200,7 @@ def _from_counter(
 
 
 def _from_landmark(
-    s: Sighting, position: LandmarkPosition, runs: dict[str, Run], marks: dict[str, float]
+    s: Sighting, position: LandmarkPosition, runs: dict[str, Run], marks: dict[str, float], datum: str, vertical: float
 ) -> Place | None:
     if position.landmark not in marks:
         return None
@@ -203,6 +209,8 @@ def _from_landmark(
     sign = {"short_of": -flow, "past": flow}.get(position.side, 0)
     sigma = hypot(0.25, NEAR_FT if position.side == "near" else 0.0)
     if position.measured == "ground":
+        # the cable also went down the stack, which nobody walks
+        away += vertical if position.landmark == datum else 0.0
         sigma = hypot(sigma, GROUND_SHARE * away, 1.0)
     spread = amount_spread(position.distance) if position.distance else 0.0
     return Place(
@@ -315,22 +323,27 @@ def _zero_or_scale(run: Run, fit: CounterFit, shared: tuple[SharedTie, ...]) -> 
     A run that starts somewhere not said with one thing known, and a run whose zero and one known point
     are further apart than the counter says, fit as well by another zero as by a stretch.
     """
-    known = len(fit.off_by)
+    known = len(_offs(fit))
     if not fit.tied or run.counter_error is not None or not run.access:
         return None
     if run.zero_at is None and known + len({t.item for t in shared}) == 1:
         return ZeroOrScale(shift_ft=fit.zero_station, stretch_pct=None)
-    if run.zero_at is not None and known == 2 and not shared and run.known_points:
-        counter = run.known_points[0].counter_ft
-        gap = (fit.station(counter) - fit.off_by[1]) - (fit.zero_station - fit.off_by[0]) - fit.direction * counter
+    if run.zero_at is not None and known == 2 and not shared and len(run.known_points) == 1:
+        counter, (at_zero, at_point) = run.known_points[0].counter_ft, _offs(fit)
+        gap = (fit.station(counter) - at_point) - (fit.zero_station - at_zero) - fit.direction * counter
         # a stretch that counters commonly have needs no other explanation
         if abs(gap) > FLAG_OFF_FT and counter and abs(gap / counter) > FLAG_SCALE:
             return ZeroOrScale(shift_ft=gap, stretch_pct=100 * gap / counter * fit.direction)
     return None
 
 
+def _offs(fit: CounterFit) -> list[float]:
+    """How far each known point that has a station is off [ft]."""
+    return [off for off in fit.off_by if off is not None]
+
+
 def _questions(run: Run, fit: CounterFit, undecided: tuple[float, ...], shared: tuple[SharedTie, ...]) -> Iterator[str]:
-    if run.zero_at is None and run.known_points and len(fit.off_by) + len(shared) == 1 and not run.counter_error:
+    if run.zero_at is None and run.known_points and len(_offs(fit)) + len(shared) == 1 and not run.counter_error:
         yield (
             "The zero is not said and one point is known: a stretch or a shift of the counter cannot be told apart. "
             "Where was it zeroed?"
@@ -343,11 +356,11 @@ def _questions(run: Run, fit: CounterFit, undecided: tuple[float, ...], shared: 
         yield "Which way the head faced is not said: sides and up or drop stay open."
     if fit.tied and abs(fit.scale - 1) > FLAG_SCALE:
         yield f"The counter {_scale_words(fit)}: more than 3 %, check the known points."
-    if undecided or (fit.odd_point is None and any(abs(off) > FLAG_OFF_FT for off in fit.off_by)):
-        worst = max(abs(off) for off in (*fit.off_by, *undecided))
+    if undecided or (fit.odd_point is None and any(abs(off) > FLAG_OFF_FT for off in _offs(fit))):
+        worst = max(abs(off) for off in (*_offs(fit), *undecided))
         yield f"A known point is off by {worst:.1f} ft, and none can be told to be the wrong one: read another."
-    if fit.odd_point is not None:
-        yield f"Known point {fit.odd_point + 1} does not fit the others: off by {abs(fit.off_by[fit.odd_point]):.1f} ft."
+    if fit.odd_point is not None and (odd := fit.off_by[fit.odd_point]) is not None:
+        yield f"Known point {fit.odd_point + 1} does not fit the others: off by {abs(odd):.1f} ft."
     for tie in shared:
         if tie.odd:
             yield (
@@ -367,7 +380,7 @@ def _tie_words(lateral: Lateral, fit: CounterFit, shared: tuple[SharedTie, ...])
     datum = lateral.lines[0].datum or "its own zero"
     way = f"counts up towards the {'main' if fit.direction > 0 else 'house'}"
     words = [f"starts at {tidy(fit.zero_station, 1)} ft from {datum}", way, _scale_words(fit)]
-    offs = [*(abs(o) for o in fit.off_by), *(abs(t.off_by_ft) for t in shared if not t.odd)]
+    offs = [*(abs(o) for o in _offs(fit)), *(abs(t.off_by_ft) for t in shared if not t.odd)]
     if len(offs) > 1:
         words.append(f"off by {max(offs):.1f} ft at most")
     if shared:

@@ -246,8 +246,8 @@ class Run(Rec):
     line: Id = "line0"  # the line it starts in; past a junction it looks at the line that one joins
     counter_error: Literal["zero", "scale"] | None = None  # what a difference was said to be
     equipment: Text = ""
-    beacon_to_lens_ft: Annotated[float, Field(ge=0, le=10)] = 0.5
-    viewing_ft: Annotated[float, Field(ge=0, le=10)] = 0.5
+    beacon_to_lens_ft: Annotated[float, Field(ge=0, le=10)] = 0.5  # handbook 2.1, working value
+    viewing_ft: Annotated[float, Field(ge=0, le=10)] = 0.5  # from the lens to what is seen, as above
     head_radius_in: Annotated[float, Field(gt=0, le=12)] | None = None
     ended: Literal["main", "stopped", "met", "resumed", "unknown"] = "unknown"
     end_reason: Text = ""

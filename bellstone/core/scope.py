@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from bellstone.core.coverage import Coverage, Unseen
 from bellstone.core.findings import Resolved
 from bellstone.core.materials import MATERIALS
-from bellstone.core.placing import Placing
+from bellstone.core.placing import Placing, vertical_cable
 from bellstone.core.record import HouseRules, Lateral, Visit
 from bellstone.core.segments import Segment
 
@@ -82,6 +82,11 @@ def scope_words(
     if visit.remarks:
         out.append(
             f"{len(visit.remarks)} line{'s' if len(visit.remarks) > 1 else ''} of the notes could not be read and stand as said."
+        )
+    if vertical_cable(lateral.lines[0]):
+        out.append(
+            f"{vertical_cable(lateral.lines[0]):.0f} ft of the cable went straight down: along the ground every point lies "
+            "that much nearer to the access than its footage."
         )
     out.append(
         "Positions carry their ± (5–95 % band) from the counter and its known points; condition is as seen on camera this visit."

@@ -78,16 +78,16 @@ def with_joints(
     Where the stretch has no length, per 10 ft.
     """
     segment = _segment_of(unseen, segments)
-    joints, rooted = noted_joints(segment, rows)
-    noted, counted = len(joints), joints_counted(counts, segment)
+    noted_at, rooted = noted_joints(segment, rows)
+    noted, counted = len(noted_at), joints_counted(counts, segment)
     if counted is not None and counted[0] > noted:
         noted, rooted = counted
     pattern = joints_of(segment, rows)
     length = pattern.laid_ft if pattern else usual_lay_length(segment)
     if length is None or not noted:
         return unseen
-    feet = unseen.feet if unseen.feet is not None else PER_FT
-    found = unseen_rooted(min(int(feet / length), MOST_PREDICTED), rooted, noted)
+    count = _joints_within(unseen, segment, noted_at, length, pattern is not None and pattern.certain)
+    found = unseen_rooted(min(count, MOST_PREDICTED), rooted, noted)
     return unseen.model_copy(
         update={
             "joints": found.joints,
@@ -96,6 +96,17 @@ def with_joints(
             "joints_from": f"{rooted} of {noted} joints {'counted' if counted and counted[0] == noted else 'noted'} have roots",
         }
     )
+
+
+def _joints_within(unseen: Unseen, segment: Segment, noted: Sequence[float], length: float, certain: bool) -> int:
+    """Joints in an unseen stretch: the pattern's, where it is certain; else by its length, or in 10 ft of it."""
+    if certain and unseen.start_ft is not None and unseen.end_ft is not None:
+        pattern = joint_pattern(noted, MATERIALS[segment.material].lay_lengths_ft)
+        if pattern is not None:
+            # a joint at either end was seen, or is the main itself
+            teeth = pattern.teeth(unseen.start_ft + SAME_JOINT_FT, unseen.end_ft - SAME_JOINT_FT)
+            return sum(all(abs(tooth - joint) > SAME_JOINT_FT for joint in noted) for tooth in teeth)
+    return int((unseen.feet if unseen.feet is not None else PER_FT) / length)
 
 
 def _segment_of(unseen: Unseen, segments: Sequence[Segment]) -> Segment:
@@ -125,7 +136,7 @@ def at_joint_in(segment: Segment, rows: Sequence[Resolved]) -> list[Resolved]:
     ]  # fmt: skip
 
 
-def off_pattern(r: Resolved, found: JointsFound, segment: Segment) -> float:
+def off_pattern(r: Resolved, found: JointsFound) -> float:
     """How far a finding lies from the nearest joint of the pattern [ft]."""
     gap = ((r.place.station or 0.0) - found.phase_ft) % found.laid_ft
     return min(gap, found.laid_ft - gap)

@@ -14,8 +14,6 @@ SIGMA_SCALE = 0.01  # prior of k about 1, handbook 2.1, working value
 SIGMA_SCALE_SET = 0.001  # the analyst said that the zero, not the scale, is what differs: working value
 SIGMA_SCALE_LOOSE = 0.05  # the analyst said that the counter stretches: working value
 SIGMA_TIE_FT = 0.25  # one thing seen from two runs ties them as a known point does, handbook 2.1
-BEACON_TO_LENS_FT = 0.5  # handbook 2.1, editable per run
-VIEWING_FT = 0.5  # from the lens to what is seen, handbook 2.1, editable per run
 FLAG_SCALE = 0.03
 FLAG_OFF_FT = 1.0
 Z_90 = 1.6449  # half width of the 5-95 % band over sigma (standard normal)
@@ -27,7 +25,8 @@ class CounterFit:
     """One run's counter tied to stations.
 
     ``zero_station`` s0 [ft], ``scale`` k [-], ``direction`` c (+1 counts up with the flow, -1 against),
-    ``covariance`` of (s0, k), ``off_by`` each known point's distance from the fit [ft],
+    ``covariance`` of (s0, k), ``off_by`` the zero's, where it was said, and each known point's distance from
+    the fit [ft], None where its station is not known,
     ``odd_point`` the index of the one that does not fit, ``tied`` whether anything ties it at all.
     ``seen_ahead`` and ``located_ahead``: how far with the flow of the station what is seen, and what is
     located, lies [ft].
@@ -37,7 +36,7 @@ class CounterFit:
     scale: float
     direction: int
     covariance: tuple[tuple[float, float], tuple[float, float]]
-    off_by: tuple[float, ...]
+    off_by: tuple[float | None, ...]
     odd_point: int | None
     tied: bool
     seen_ahead: float = 0.0

@@ -1,6 +1,7 @@
 """What is accepted but looks wrong: named with its place and mend, and it stays until answered."""
 
 from collections.abc import Iterator, Sequence
+from zlib import crc32
 
 from bellstone.core.assessment import Warning
 from bellstone.core.clock import includes_six
@@ -162,7 +163,7 @@ def _of_joints(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterato
         if found is None or not found.certain:
             continue
         for r in at_joint_in(segment, rows):
-            off = off_pattern(r, found, segment)
+            off = off_pattern(r, found)
             if off > OFF_JOINT_FT:
                 yield Warning(
                     id=f"joint:{r.sighting.id}",
@@ -174,5 +175,7 @@ def _of_joints(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterato
 
 def _of_runs(placing: Placing) -> Iterator[Warning]:
     for tie in placing.ties:
-        for n, question in enumerate(tie.questions):
-            yield Warning(id=f"run:{tie.run}:{n}", where=f"run {tie.run}", text=question, mend="answer it in Set up")
+        for question in tie.questions:
+            # named by what it asks: an answer stands for that question, wherever it comes among the others
+            ident = f"run:{tie.run}:{crc32(question.encode()):x}"
+            yield Warning(id=ident, where=f"run {tie.run}", text=question, mend="answer it in Set up")

@@ -120,3 +120,33 @@ def test_the_grade_given_changes_the_sag_and_says_it_was_given(analyst: Analyst)
     analyst.step("Judge")
     expect(water).to_contain_text("grade 1.00 % given")
     expect(water).to_contain_text("sag behind it 1.5 in")  # k = 0.01 * 7 / (4 / 12) = 0.21, 1.21 squared
+
+
+def test_the_next_line_is_typed_before_the_answer_and_loses_nothing(analyst: Analyst) -> None:
+    """A finding is drawn at Enter; an answer that comes later clears no letter, and a refusal brings the line back."""
+    analyst.new("Yarrow Way 11")
+    analyst.paste(RUN + "60 main")
+    page = analyst.page
+
+    def slowly(route) -> None:
+        page.wait_for_timeout(700)
+        route.continue_()
+
+    page.route("**/lines", slowly)
+    analyst.entry.fill("20 hole 1in")
+    expect(analyst.reading).to_contain_text("rating")
+    analyst.entry.press("Enter")
+    expect(analyst.row("hole, 1 in")).to_be_visible()
+    expect(analyst.entry).to_have_value("")
+    analyst.entry.press_sequentially("31 crack open around")
+    expect(analyst.said).to_contain_text("Added “20 hole 1in”")
+    expect(analyst.entry).to_have_value("31 crack open around")
+    page.unroute("**/lines")
+    refusal = '{"message": "No.", "problems": [{"place": "line", "mend": "say it otherwise"}]}'
+    page.route("**/lines", lambda route: route.fulfill(status=422, content_type="application/json", body=refusal))
+    expect(analyst.reading).to_contain_text("rating")
+    analyst.entry.press("Enter")
+    expect(analyst.said).to_contain_text("say it otherwise")
+    expect(analyst.entry).to_have_value("31 crack open around")
+    expect(analyst.rows.filter(has_text="crack")).to_have_count(0)
+    page.unroute("**/lines")

@@ -7,7 +7,7 @@ from bellstone.core.adjustment import NAMED_AT, adjust_runs
 from bellstone.core.assess import assess
 from bellstone.core.calibration import calibrate
 from bellstone.core.notes import record_from_page
-from bellstone.core.record import Lateral, read_lateral
+from bellstone.core.record import Answer, Lateral, read_lateral
 from bellstone.core.stationing import SIGMA_KNOWN_POINT_FT, SIGMA_READING_FT, SIGMA_TIE_FT
 
 
@@ -191,6 +191,28 @@ def test_zero_or_stretch_is_asked_and_the_answer_is_followed() -> None:
 
     assert answered("zero") == pytest.approx(46, abs=0.1)
     assert answered("scale") == pytest.approx(48, abs=0.2)
+
+
+def test_a_point_whose_place_is_not_known_has_no_figure() -> None:
+    a = assess(record_from_page("run A yard, facing main, counts to main\n20 = curb\n30 = 30.2 taped\n40 hole 1in")[0])
+    assert a.ties[0].off_by_ft[1] is None
+    assert a.ties[0].off_by_ft[2] is not None
+
+
+def test_the_way_a_counter_counts_is_not_saved_by_naming_every_point_odd() -> None:
+    page = "run A yard, facing main, counts to unknown, zero not said\n10 = 90 taped\n40 = 60 taped\n70 = 30 taped\n95 = 5 taped"
+    (tie,) = assess(record_from_page(page)[0]).ties
+    assert tie.direction == -1 and tie.odd_point is None
+
+
+def test_an_answered_question_of_a_run_silences_only_itself() -> None:
+    record, _ = record_from_page("run A yard, facing unknown, counts to unknown\n40 hole 1in")
+    first, second = (w for w in assess(record).warnings if w.id.startswith("run:"))
+    answered = record.model_copy(update={"answers": (Answer(warning=first.id, answer="seen"),)})
+    run = answered.visits[0].runs[0].model_copy(update={"counts_up_towards": "main"})
+    visit = answered.visits[0].model_copy(update={"runs": (run,)})
+    left = [w.id for w in assess(answered.model_copy(update={"visits": (visit,)})).warnings]
+    assert second.id in left
 
 
 def test_a_locate_is_the_beacons_and_a_sighting_the_eyes() -> None:

@@ -55,6 +55,8 @@ def test_joining_keeps_every_look_and_what_was_decided() -> None:
     record, _ = record_from_page("20 roots ball\n21 roots ball\n30 hole 1in because 21")
     assert record.items[0].caused_by == "i2"
     joined = join_items(record, "i1", "i2")
+    itself = join_items(record, "i2", "i3")  # what caused it is now the thing itself
+    assert [i.caused_by for i in itself.items if i.id == "i2"] == [None]
     assert joined.items[0].caused_by == "i1"
     assert [s.said for s in joined.visits[0].sightings] == [s.said for s in record.visits[0].sightings]
     with pytest.raises(DomainError, match="one thing already"):

@@ -50,6 +50,8 @@ def test_each_line_is_told_by_itself_with_where_it_joins() -> None:
     assert lines["bathroom"].length_ft == pytest.approx(22, abs=0.1)
     assert (lines["bathroom"].worst, lines["main line"].worst) == (3, 4)  # roots in iron are one worse
     assert lines["bathroom"].findings == 1
+    # its own soundness by its own 22 ft: heavy wear, 3 ft at weight 9, 100 exp(-27 / 22 / 12) = 90 (handbook 3.3)
+    assert lines["bathroom"].soundness == pytest.approx(90.3, abs=0.1)
 
 
 def test_a_run_seen_only_in_part_covers_only_that_part() -> None:

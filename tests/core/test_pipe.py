@@ -10,6 +10,7 @@ from bellstone.core.entry.writing import page_of
 from bellstone.core.errors import DomainError
 from bellstone.core.fit import area_left
 from bellstone.core.notes import record_from_page
+from bellstone.core.record import Amount
 from bellstone.core.scheme import house_scheme
 from bellstone.core.scheme.checking import scheme_problems
 
@@ -57,12 +58,40 @@ def test_a_fouled_lens_is_not_seen_in_feet_and_minutes() -> None:
     assert unseen.why == "could not be assessed: the lens was fouled"
 
 
+def test_a_lens_never_cleaned_is_lost_to_the_end_of_its_run_and_only_of_its_run() -> None:
+    """What one run could not assess another may have (handbook 2.4: the union of what each assessed)."""
+    first = RUN + "0 access\n20 lens fouled\n60 main"
+    alone = assess(record_from_page(first)[0])
+    assert [(u.start_ft, u.end_ft) for u in alone.unseen] == [(pytest.approx(20), pytest.approx(60))]
+    again = first + "\nrun B yard, facing main, counts to main\n0 access\n35 hole 1in"
+    both = assess(record_from_page(again)[0])
+    assert [(u.start_ft, u.end_ft) for u in both.unseen] == [(pytest.approx(35), pytest.approx(60))]
+    assert [lane.lost for lane in both.lanes if lane.run == "B"] == [()]
+
+
+def test_unseen_joints_are_the_patterns_teeth_where_it_is_certain() -> None:
+    """Joints at 6, 10 .. 34: an unseen 45-50 holds one tooth, 46, though 5 ft over a 4 ft length is more than one."""
+    page = RUN + JOINTS + "60 main\n41-51 not seen dark"
+    (unseen,) = assess(record_from_page(page)[0]).unseen
+    assert unseen.joints == 3  # 42, 46 and 50; the length alone would say two
+
+
+def test_vertical_cable_is_taken_out_of_what_was_walked() -> None:
+    page = RUN + "40 hole 1in\n20ft past yard, on the ground: crack open around\n60 main"
+    record, _ = record_from_page(page)
+    line = record.lines[0].model_copy(update={"vertical_ft": Amount(likely=12, unit="ft")})
+    plain, stack = assess(record), assess(record.model_copy(update={"lines": (line,)}))
+    at = [next(f.station_ft for f in a.findings if f.kind == "crack") for a in (plain, stack)]
+    assert at == [pytest.approx(20), pytest.approx(32)]
+    assert any("12 ft of the cable went straight down" in s for s in stack.scope)
+
+
 def test_tools_are_held_against_every_access_and_bore() -> None:
     record, _ = record_from_page(RUN + "20 change clay > pvc 3in\n40 main\ntool cutter spade 3.5in\ntool hose 1/2in")
     marks = tuple(m.model_copy(update={"size_in": 3.0}) if m.name == "yard" else m for m in record.landmarks)
     fits = {(f.tool, f.place): (f.passes, f.why) for f in assess(record.model_copy(update={"landmarks": marks})).fits}
     assert fits["spade", "yard"][0] == "does not pass"
-    assert fits["spade", "PVC 3 in"][0] == "does not pass" if ("spade", "PVC 3 in") in fits else True
+    assert [how for (tool, place), (how, _) in fits.items() if tool == "spade" and "3 in" in place] == ["does not pass"]
     assert "leaves 23% of the area uncut" in fits["spade", "vitrified clay 4 in"][1]
     assert fits["hose", "yard"][0] == "passes"
 

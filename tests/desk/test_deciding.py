@@ -72,6 +72,10 @@ def test_a_scheme_is_copied_versioned_and_says_what_it_changes(desk, twice) -> N
     kinds = whole["kinds"] | {"roots": roots}
     broken = whole | {"kinds": kinds}
     assert save({**copy, "scheme": broken}).json()["problems"][0]["place"] == "kinds.roots.rating"
+    odd = whole | {
+        "kinds": whole["kinds"] | {"roots": roots | {"rating": roots["rating"] | {"ladder": [[1, "a bit"]]}}}
+    }
+    assert save({**copy, "scheme": odd}).json()["problems"][0]["place"] == "kinds.roots.rating"
     changes = desk.send("POST", f"/{twice}/scheme/look", {"label": "Corbel rules 2"}).json()
     assert [(c["before"], c["after"]) for c in changes if c["what"].startswith("roots")] == [("3", "2")] * 2
     judged = desk.send("POST", f"/{twice}/scheme", {"label": "Corbel rules 2"}, version=1).json()
@@ -97,5 +101,8 @@ def test_a_path_is_judged_by_itself_and_an_unknown_one_refused(desk, db) -> None
     lines = desk.send("GET", f"/{row.pk}").json()["assessment"]["lines"]
     assert [line["name"] for line in lines] == ["main line", "bathroom"]
     branch = desk.send("GET", f"/{row.pk}?path=line1").json()["assessment"]
+    # a branch that fails is not hidden by a main line that does not
+    summary = desk.send("GET", "").json()["rows"][0]["summary"]
+    assert (summary["verdict_words"], summary["worst"]) == ("Not serviceable (bathroom)", 5)
     assert branch["path"] == "line1" and branch["line"]["worst"] == 5
     assert desk.send("GET", f"/{row.pk}?path=nowhere").status_code == 422

@@ -54,7 +54,9 @@ def page_of(lateral: Lateral) -> str:
 def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
     yield from (f"symptom {s.said}" for s in visit.symptoms)
     names = {line.id: line.name for line in lateral.lines[1:]}
-    told: dict[str, Sighting] = {s.item: s for v in lateral.visits if v is not visit for s in v.sightings}
+    # only what was said before can be said to be the same
+    before = lateral.visits[: lateral.visits.index(visit)]
+    told: dict[str, Sighting] = {s.item: s for v in before for s in v.sightings}
     # a line kept as said stands where it was said: read again, it meets the same record
     yield from (r.said for r in visit.remarks if r.after is None and r.run is None)
     for s in visit.sightings:

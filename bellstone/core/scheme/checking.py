@@ -2,6 +2,7 @@
 
 from itertools import product
 
+from bellstone.core.errors import BellStoneError
 from bellstone.core.record import Amount, OrderPosition, Sighting
 from bellstone.core.scheme import Kind, Scheme
 from bellstone.core.scheme.rating import Rating, rate
@@ -59,7 +60,7 @@ def _of_kind(name: str, kind: Kind, scheme: Scheme) -> list[tuple[str, str]]:
         for size in SIZES[unit]:
             try:
                 found = rate(_sighting(name, form, size, unit), bore, "clay", scheme)
-            except (ValueError, KeyError, IndexError, TypeError) as error:
+            except (BellStoneError, ValueError, KeyError, IndexError, TypeError) as error:
                 return [(f"kinds.{name}.rating", f"cannot be read ({error}): write limits such as 25 % or 1/2 in")]
             where = f"kinds.{name}.rating"
             said = f"{name.replace('_', ' ')} {form or ''} {size:g} {unit} in {bore:g} in".replace("  ", " ")

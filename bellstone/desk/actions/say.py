@@ -27,10 +27,13 @@ def say_line(lateral_id: int, seen: int, who: Any, text: str) -> Edited:
 def _no_longer_waiting(record: Lateral, text: str) -> Lateral:
     """A note typed in leaves the side."""
     visit = record.visits[-1]
-    if text.strip() not in visit.waiting:
-        return record
-    waiting = tuple(w for w in visit.waiting if w != text.strip())
+    waiting = tuple(w for w in visit.waiting if text.strip() not in (w, *_choices(w)))
     return record.model_copy(update={"visits": (*record.visits[:-1], visit.model_copy(update={"waiting": waiting}))})
+
+
+def _choices(note: str) -> tuple[str, ...]:
+    """The lines that a note which can be meant two ways may be chosen to be."""
+    return tuple(choice.line.strip() for question in read_line(note).questions for choice in question.choices)
 
 
 def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLateral, str, list[PageLine]]:

@@ -132,8 +132,10 @@ export function useEdit(id: number) {
     onMutate: (edit: Edit) => {
       const key = deskOptions(id).queryKey;
       const before = client.getQueryData(key);
-      if (before && edit.read?.length) client.setQueryData(key, withRead(before, edit.read));
-      return { before };
+      // while an earlier edit is under way its reading knew nothing of that one: it waits for the answer
+      if (!before || !edit.read?.length || client.isMutating({ mutationKey: editKey(id) }) > 1) return undefined;
+      const drawn = client.setQueryData(key, withRead(before, edit.read));
+      return { before, drawn };
     },
     onSuccess: (desk) => {
       client.setQueryData(deskOptions(id).queryKey, desk);
@@ -141,7 +143,9 @@ export function useEdit(id: number) {
       client.invalidateQueries({ queryKey: ['laterals'] });
     },
     onError: (error, _, context) => {
-      if (context?.before) client.setQueryData(deskOptions(id).queryKey, context.before); // nothing was changed
+      const key = deskOptions(id).queryKey;
+      // nothing was changed: what was drawn ahead goes
+      if (context && client.getQueryData(key) === context.drawn) client.setQueryData(key, context.before);
       if (error instanceof Refused && error.status === 409) client.invalidateQueries({ queryKey: ['desk', id] });
     },
   });

@@ -1431,8 +1431,13 @@ export interface components {
             worst: number | null;
             /** Soundness */
             soundness: number | null;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "serviceable" | "serviceable_note" | "further_look" | "not_serviceable";
+            /** Verdict Words */
+            verdict_words: string;
             /** Findings */
             findings: number;
         };
@@ -1996,7 +2001,7 @@ export interface components {
              */
             facing: "main" | "house" | "unknown";
             /** Off By Ft */
-            off_by_ft: number[];
+            off_by_ft: (number | null)[];
             /** Odd Point */
             odd_point: number | null;
             /** Basis */
@@ -2082,6 +2087,10 @@ export interface components {
             ends_at: string | null;
             /** Length Known */
             length_known: boolean;
+            /** Length Ft */
+            length_ft: number | null;
+            /** Length Band Ft */
+            length_band_ft: number | null;
             joints: components["schemas"]["JointsFound"] | null;
             score: components["schemas"]["Score"];
             verdict: components["schemas"]["VerdictResult"];

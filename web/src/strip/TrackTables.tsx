@@ -15,19 +15,26 @@ const whole = (value: number | null | undefined) => (value == null ? 'not known'
 /** What a track draws, as rows of words. */
 export function getTwin(a: Assessment, track: TrackName): Twin {
   const ft = (s: number | null | undefined) => (s == null ? 'no footage' : shownFt(a, s));
+  const within = (s: number | null | undefined, band: number | null | undefined) =>
+    band == null ? ft(s) : `${ft(s)} ± ${band.toFixed(1)}`;
   const span = (s: number | null | undefined, e: number | null | undefined) => `${ft(s)} to ${ft(e)}`;
   switch (track) {
     case 'Findings':
       return {
         heads: [a.axis_words, 'finding', 'rating'],
-        rows: a.findings.filter(ratingOf).map((f) => [ft(f.station_ft), f.words, ratingOf(f)]),
+        rows: a.findings.filter(ratingOf).map((f) => [within(f.station_ft, f.band_ft), f.words, ratingOf(f)]),
       };
     case 'Wall':
       return {
         heads: [a.axis_words, 'finding', 'clock with the flow', 'at'],
         rows: a.findings
           .filter((f) => f.family !== 'event')
-          .map((f) => [ft(f.station_ft), f.words, f.clock?.join('–') ?? (f.clock_all ? 'all round' : ''), f.at ?? '']),
+          .map((f) => [
+            within(f.station_ft, f.band_ft),
+            f.words,
+            f.clock?.join('–') ?? (f.clock_all ? 'all round' : ''),
+            f.at ?? '',
+          ]),
       };
     case 'Ground':
       return {

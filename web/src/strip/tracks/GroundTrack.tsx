@@ -28,7 +28,11 @@ export function GroundTrack({ height }: { height: number }) {
     .map(([x, d], i) => `${i ? 'L' : 'M'}${x} ${d}`)
     .join('');
   let lastLabel = Number.NEGATIVE_INFINITY;
-  const labelled = assessment.landmarks.map((mark) => {
+  const drawn = assessment.landmarks.filter((mark) => {
+    const x = axis.xOfStation(mark.station_ft);
+    return x > -5 && x < axis.width + 5;
+  });
+  const labelled = drawn.map((mark) => {
     const x = axis.xOfStation(mark.station_ft);
     const word = x - lastLabel > 12 && x < axis.width - 20;
     if (word) lastLabel = x + mark.name.length * 6;

@@ -18,7 +18,7 @@ export interface EntryProps {
 }
 
 export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
-  const { type, send, refused } = useSheet();
+  const { type, send, refused, entry: store } = useSheet();
   const entry = useEntry();
   const strip = useStrip();
   const [back, setBack] = useState(0);
@@ -35,7 +35,12 @@ export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
     // a reading of this very line and version is drawn at once; the answer brings all that follows from it
     const shown =
       isPlaceholderData || desk.assessment.path !== desk.record.lines?.[0]?.id ? [] : (read?.findings ?? []);
-    if ((await send(edits.line(stamped(entry, playing.time()), shown))) && !keep) type('');
+    const line = edits.line(stamped(entry, playing.time()), shown);
+    // what is drawn at once leaves the line free at once: the next one may be typed before the answer
+    if (shown.length > 0 && !keep) type('');
+    const taken = await send(line);
+    if (taken && !keep && store.get() === entry) type('');
+    if (!taken && store.get() === '') type(entry);
     setBack(0);
   };
   const recall = (by: number) => {

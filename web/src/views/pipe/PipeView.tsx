@@ -61,9 +61,9 @@ function Segments({ desk }: { desk: Desk }) {
               </td>
               <td>{span(desk, s)}</td>
               <td>
-                {s.start_ft == null || s.end_ft == null
+                {s.length_ft == null
                   ? 'length not known'
-                  : `${(s.end_ft - s.start_ft).toFixed(1)} ft`}
+                  : `${s.length_ft.toFixed(1)} ft${s.length_band_ft ? ` ±${s.length_band_ft.toFixed(1)}` : ''}`}
               </td>
               <td>
                 {s.joints

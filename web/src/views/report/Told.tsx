@@ -33,7 +33,7 @@ export function Told({ desk }: { desk: Desk }) {
                 {l.id === a.path && ' (this page)'}:{' '}
                 {l.findings === 0
                   ? 'nothing seen on this visit'
-                  : `${l.length_ft == null ? 'length not known' : `${l.length_ft.toFixed(0)} ft`}, ${l.verdict.toLowerCase()}, worst ${l.worst ?? '–'}`}
+                  : `${l.length_ft == null ? 'length not known' : `${l.length_ft.toFixed(0)} ft`}, ${l.verdict_words.toLowerCase()}, worst ${l.worst ?? '–'}`}
                 {l.joins && l.joins_ft != null && `; joins at ${shownFt(a, l.joins_ft)} ft`}
               </li>
             ))}

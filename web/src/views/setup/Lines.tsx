@@ -15,7 +15,9 @@ export function Lines({ desk }: { desk: Desk }) {
   const junctions = assessment.findings.filter((f) => ['branch', 'fitting', 'tee', 'met'].includes(f.kind));
   const add = async (event: FormEvent) => {
     event.preventDefault();
-    const value = { id: `line${lines.length}`, name: name.trim(), joins: lines[0]?.id };
+    const taken = new Set(lines.map((l) => l.id));
+    const free = Array.from({ length: lines.length + 1 }, (_, n) => `line${n + 1}`).find((id) => !taken.has(id));
+    const value = { id: free, name: name.trim(), joins: lines[0]?.id };
     if (await send(edits.patch(`Branch ${name} added`, [{ op: 'add', path: '/lines/-', value }]))) setName('');
   };
   return (

@@ -152,6 +152,16 @@ function RunForm({ desk, run, path }: RunFormProps) {
           allowDeselect={false}
           onChange={(v) => set(`water ${v}`, 'water', v)}
         />
+        <Reach
+          label="Beacon to lens, ft"
+          value={run.beacon_to_lens_ft ?? 0}
+          onSet={(v) => set(`beacon to lens ${v} ft`, 'beacon_to_lens_ft', v)}
+        />
+        <Reach
+          label="Lens to what is seen, ft"
+          value={run.viewing_ft ?? 0}
+          onSet={(v) => set(`sees ${v} ft ahead`, 'viewing_ft', v)}
+        />
       </div>
       <p className={classes.tie}>
         {tie?.basis}
@@ -171,6 +181,25 @@ function RunForm({ desk, run, path }: RunFormProps) {
   );
 }
 
+/** A length of the head itself: a locate is the beacon's, what is seen lies ahead of it by both. */
+function Reach({ label, value, onSet }: { label: string; value: number; onSet: (value: number) => void }) {
+  return (
+    <NumberInput
+      label={label}
+      size="xs"
+      hideControls
+      min={0}
+      max={10}
+      key={value}
+      defaultValue={value}
+      onBlur={(e) => {
+        const said = Number(e.currentTarget.value);
+        if (e.currentTarget.value.trim() && said !== value && said >= 0) onSet(said);
+      }}
+    />
+  );
+}
+
 /** What this run saw that others saw too, and how far each look is off the adjustment. */
 function Shared({ desk, run }: { desk: Desk; run: Run }) {
   const tie = desk.assessment.ties.find((t) => t.run === run.id);
@@ -187,7 +216,7 @@ function Shared({ desk, run }: { desk: Desk; run: Run }) {
 function KnownPoints({ desk, run, path }: RunFormProps) {
   const { send } = useSheet();
   const tie = desk.assessment.ties.find((t) => t.run === run.id);
-  const zeroPoints = (tie?.off_by_ft.length ?? 0) - (run.known_points?.length ?? 0);
+  const zeroPoints = run.zero_at ? 1 : 0;
   const [counter, setCounter] = useState('');
   const [place, setPlace] = useState('');
   const add = async (event: FormEvent) => {
@@ -215,9 +244,7 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
             <tr>
               <td>counter 0</td>
               <td>= {run.zero_at}</td>
-              <td className="quiet">
-                {zeroPoints > 0 ? offBy(tie?.off_by_ft[0], tie?.odd_point === 0) : 'its station is not known yet'}
-              </td>
+              <td className="quiet">{offBy(tie?.off_by_ft[0], tie?.odd_point === 0)}</td>
               <td />
             </tr>
           )}
@@ -270,8 +297,10 @@ function KnownPoints({ desk, run, path }: RunFormProps) {
   );
 }
 
-const offBy = (off: number | undefined, odd: boolean) =>
-  off === undefined ? '' : `off by ${Math.abs(off).toFixed(1)} ft${odd ? ' ▲ does not fit the others' : ''}`;
+const offBy = (off: number | null | undefined, odd: boolean) =>
+  off == null
+    ? 'its station is not known yet'
+    : `off by ${Math.abs(off).toFixed(1)} ft${odd ? ' ▲ does not fit the others' : ''}`;
 
 /** Raw counters and clocks as said, beside what they come to: nothing said is overwritten. */
 function Effect({ desk, run }: { desk: Desk; run: Run }) {
