@@ -25,12 +25,12 @@ from bellstone.core.fit import tool_fits
 from bellstone.core.judging import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
 from bellstone.core.looks import proposed
 from bellstone.core.materials import MATERIALS
+from bellstone.core.path_water import AS_IT_IS, WhatIf, parts_of, with_computed
 from bellstone.core.paths import Path, pipes_on
 from bellstone.core.placing import Placing, place_visits
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.remembering import uncollected
 from bellstone.core.scheme import Scheme, house_scheme
-from bellstone.core.scheme.sizes import size_bounds
 from bellstone.core.scope import before_you_pull_out, cautions, house_rule_words, scope_words
 from bellstone.core.score import LEAST_SEGMENT_FT, Score, score
 from bellstone.core.section_table import section_table
@@ -38,9 +38,9 @@ from bellstone.core.segment_joints import joints_of, with_joints
 from bellstone.core.segments import Segment
 from bellstone.core.stationing import Z_90
 from bellstone.core.suspicious import warnings_of
-from bellstone.core.units import IN_PER_FT
 from bellstone.core.verdict import VERDICT_WORDS, VerdictResult
-from bellstone.core.water import RestReading, ponds_at_rest
+from bellstone.core.water_found import WaterBands, WaterIf
+from bellstone.core.water_shown import Part, not_known, ponds_found, profile_found, removables, water_bands
 
 OPEN_END_FT = 2.0  # drawn past the last thing seen, so that an open end shows as one
 
@@ -52,7 +52,9 @@ class _Judged:
     path: Path
     coverage: Coverage
     segments: tuple[Segment, ...]
-    rows: tuple[Resolved, ...]
+    said: tuple[Resolved, ...]
+    parts: tuple[Part, ...]  # its water, house to main
+    rows: tuple[Resolved, ...]  # what was said, and what the water adds
 
     @property
     def visit(self) -> Visit:
@@ -63,9 +65,13 @@ class _Judged:
         return self.coverage.seen_ft if self.coverage.start is not None and self.coverage.seen_ft > 0 else None
 
 
-def _on_path(lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme) -> _Judged:
+def _on_path(
+    lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme, what_if: WhatIf = AS_IT_IS
+) -> _Judged:
     path, coverage, segments = pipes_on(lateral, visit, placing, line)
-    return _Judged(path, coverage, segments, resolve(lateral, path.visit, placing, segments, scheme))
+    said = resolve(lateral, path.visit, placing, segments, scheme)
+    parts = parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)
+    return _Judged(path, coverage, segments, said, parts, with_computed(said, parts, segments, scheme))
 
 
 def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = None) -> Assessment:
@@ -104,7 +110,7 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
     here = _on_path(lateral, visit, placing, line, scheme)
     visit, rows, coverage, segments = here.visit, here.rows, here.coverage, here.segments
     before = _earlier(lateral, placed, line, scheme)
-    found = ponds_at_rest(_rest_readings(rows, scheme), lateral.lines[0].grade_pct)
+    profile = profile_found(here.parts)
     depths = _depths(visit, placing)
     main = lateral.lines[0].datum
     order_only = coverage.start is None
@@ -134,7 +140,10 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         verdict=verdict,
         verdict_stands=VERDICT_WORDS[mine.verdict] if mine and mine.verdict else verdict.words,
         verdict_reason=mine.reason if mine else "",
-        ponds=tuple(found),
+        profile=profile,
+        ponds=ponds_found(here.parts, scheme),
+        water_not_known=not_known(here.parts),
+        removable=removables(here.parts),
         running_readings=tuple(r.finding.id for r in rows if r.unrated and r.unrated.needs_rest_reading),
         digs=tuple(_digs(rows, depths, segments)),
         lanes=coverage.lanes,
@@ -146,18 +155,51 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         main_basis=coverage.main_basis,
         reached_main=coverage.reached_main,
         ties=placing.ties,
-        proposals=proposed(lateral, [*(b.rows for b in before), rows]),
+        proposals=proposed(lateral, [*(b.said for b in before), here.said]),
         earlier=_became(lateral, before, rows, coverage),
         fits=tool_fits(lateral, segments),
         depths=tuple(d for d, _ in depths),
         counts=tuple(CountShown(id=c.id, words=c.said) for c in visit.counts),
-        section=section_table(segments, rows, found, depths, coverage),
-        before_you_pull_out=before_you_pull_out(lateral, visit, coverage, rows, placing),
+        section=section_table(segments, rows, profile, depths, coverage),
+        before_you_pull_out=before_you_pull_out(lateral, visit, coverage, here.said, placing),
         warnings=warnings_of(lateral, visit, rows, segments, coverage, placing, scheme),
         remarks=tuple(Remarked(id=m.id, said=m.said, why=m.why, start=m.start, end=m.end) for m in visit.remarks),
         scope=scope_words(lateral, visit, coverage, unseen, rows),
         cautions=cautions(rows, segments),
     )
+
+
+def bands(
+    lateral: Lateral, scheme: Scheme | None = None, path: str | None = None, what_if: WhatIf = AS_IT_IS
+) -> WaterBands:
+    """The bands of the invert and the water on it: they follow what :func:`assess` says.
+
+    Raises
+    ------
+    DomainError
+        There is no such line.
+    """
+    with uncollected():
+        return water_bands(_parts(lateral, scheme or house_scheme(), path, what_if))
+
+
+def water_if(lateral: Lateral, scheme: Scheme | None, path: str | None, what_if: WhatIf) -> WaterIf:
+    """The water as it would be without some dams, or with the main at another level; nothing else is judged.
+
+    Raises
+    ------
+    DomainError
+        There is no such line.
+    """
+    scheme = scheme or house_scheme()
+    parts = _parts(lateral, scheme, path, what_if)
+    return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
+
+
+def _parts(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf) -> tuple[Part, ...]:
+    visit = lateral.visits[-1]
+    placing = place_visits(lateral, calibrate(lateral))[-1]
+    return _on_path(lateral, visit, placing, path or lateral.lines[0].id, scheme, what_if).parts
 
 
 def _earlier(lateral: Lateral, placed: Sequence[Placing], line: str, scheme: Scheme) -> list[_Judged]:
@@ -289,34 +331,6 @@ def _seen_within(segment: Segment, coverage: Coverage) -> float | None:
         return None
     outside = [(-1e9, segment.start), (segment.end, 1e9)]
     return sum(b - a for a, b in less(union(coverage.seen), outside))
-
-
-def _rest_readings(rows: Sequence[Resolved], scheme: Scheme) -> list[RestReading]:
-    """Depths read at rest that have a place: never a running one, never a forecast."""
-    out = []
-    for r in one_each(rows):
-        s = r.sighting
-        if (
-            s.kind != "standing"
-            or s.water != "rest"
-            or s.size is None
-            or r.place.how != "station"
-            or r.place.station is None
-        ):
-            continue
-        bounds = size_bounds(s.size, "depth", r.segment.bore_in or 4.0, scheme)
-        if bounds is None or bounds.likely <= 0.01 * IN_PER_FT:
-            continue
-        by_eye = (
-            0.25 if bounds.low == bounds.high else 0.0
-        )  # a single number is good to about a quarter inch: working value
-        low, likely, high = (
-            d / IN_PER_FT for d in (max(bounds.low - by_eye, 0.0), bounds.likely, bounds.high + by_eye)
-        )
-        out.append(
-            RestReading(s.item, r.place.station, r.place.end, likely, low, high, r.segment.bore_in, r.place.sigma)
-        )
-    return out
 
 
 def _depths(visit: Visit, placing: Placing) -> list[tuple[DepthShown, DepthAt | None]]:

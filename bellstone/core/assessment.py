@@ -11,7 +11,7 @@ from bellstone.core.record import Rec
 from bellstone.core.scheme.rating import Rating
 from bellstone.core.score import Score
 from bellstone.core.verdict import Verdict, VerdictResult
-from bellstone.core.water import PondFound
+from bellstone.core.water_found import NotKnown, PondFound, ProfileFound, Removable
 
 
 class Finding(Rec):
@@ -56,6 +56,7 @@ class Finding(Rec):
     second_look: str
     unread: tuple[str, ...]
     time_s: float | None
+    computed: bool  # nobody said it: it follows from the adjusted pipe
 
     @property
     def rated(self) -> int | None:
@@ -179,8 +180,6 @@ class SectionTable(Rec):
     station_ft: tuple[float, ...]
     segment: tuple[int, ...]
     water_in: tuple[float | None, ...]
-    water_low_in: tuple[float | None, ...]
-    water_high_in: tuple[float | None, ...]
     invert_depth_ft: tuple[float | None, ...]
 
 
@@ -220,7 +219,10 @@ class Assessment(Rec):
     verdict: VerdictResult  # as computed
     verdict_stands: str  # the words that stand: the analyst's where one was set, else the computed
     verdict_reason: str  # why the analyst set it; empty where nothing was set
+    profile: ProfileFound | None  # the adjusted invert; None where no stretch has footage
     ponds: tuple[PondFound, ...]
+    water_not_known: tuple[NotKnown, ...]
+    removable: tuple[Removable, ...]  # dams that could be taken out
     running_readings: tuple[str, ...]
     digs: tuple[Bracket, ...]
     lanes: tuple[Lane, ...]

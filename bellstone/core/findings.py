@@ -12,7 +12,7 @@ from bellstone.core.entry.printing import amount_words, clock_words, position_wo
 from bellstone.core.placing import Place, Placing
 from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit
 from bellstone.core.remembering import Same
-from bellstone.core.scheme import Scheme
+from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.scheme.rating import Rating, Unrated, rate, rate_as_found, size_words
 from bellstone.core.segments import Segment, segment_at, segments_named
 from bellstone.core.stationing import Z_90
@@ -71,6 +71,15 @@ def resolve(
             told |= {"cause": causes.get(said.item, ""), "expected": mine.expected or "", "owner": mine.owner}
         out.append(replace(row, finding=row.finding.model_copy(update=told)) if told else row)
     return tuple(_with_windows(out))
+
+
+def computed_row(sighting: Sighting, place: Place, segment: Segment, rating: Rating, basis: str) -> Resolved:
+    """What nobody said but the adjusted pipe holds: a row like any other, marked as computed."""
+    row = _row(Same(sighting), Same(None), place, segment, False, Same(house_scheme()))
+    finding = row.finding.model_copy(
+        update={"computed": True, "entry": "", "rating": rating, "unrated": "", "basis": basis}
+    )
+    return replace(row, rating=rating, unrated=None, finding=finding)
 
 
 @lru_cache(maxsize=32768)  # a change to a lateral leaves most of its findings as they were
@@ -212,6 +221,7 @@ def _finding(
         second_look=second,
         unread=said.unread,
         time_s=said.time_s,
+        computed=False,
     )
 
 

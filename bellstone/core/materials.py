@@ -15,6 +15,7 @@ class Material:
     lay_lengths_ft: tuple[float, ...] = ()
     manning_n: float = 0.013
     metal: bool = False
+    flexible: bool = False  # it bends smoothly: plastics and fibre, handbook 2.5
     caution: str = ""
 
 
@@ -23,19 +24,19 @@ MATERIALS: dict[str, Material] = {
     for m in (
         Material("clay", "vitrified clay", ("clay", "vcp"), "clay", (2, 2.5, 3, 4, 5), 0.013),
         Material("concrete", "concrete", ("concrete",), "concrete", (3, 4, 8), 0.014),
-        Material("cast_iron", "cast iron", ("cast iron", "iron"), "iron", (5, 10), 0.015, True,
+        Material("cast_iron", "cast iron", ("cast iron", "iron"), "iron", (5, 10), 0.015, True, False,
                  "full jet pressure can open old iron"),
         Material("ductile_iron", "ductile iron", ("ductile iron", "ductile"), "ductile", (18, 20), 0.013, True),
-        Material("fibre", "bituminous fibre", ("bituminous fibre", "fibre", "fiber"), "fibre", (5, 8, 10), 0.013, False,
+        Material("fibre", "bituminous fibre", ("bituminous fibre", "fibre", "fiber"), "fibre", (5, 8, 10), 0.013, False, True,
                  "jets and cutters can lift its layers"),
         Material("asbestos_cement", "asbestos cement", ("asbestos cement", "transite", "asbestos"), "ac", (10, 13), 0.013,
-                 False, "do not cut dry: licensed handling"),
-        Material("abs", "ABS", ("abs",), "abs", (10, 13, 20), 0.010),
-        Material("pvc", "PVC, solid wall", ("pvc", "plastic"), "pvc", (10, 13, 20), 0.010),
-        Material("pvc_thin", "PVC, thin-wall sewer", ("thin pvc", "thinwall"), "pvc", (10, 13, 20), 0.010),
-        Material("pvc_cellular", "PVC, cellular core", ("cellular pvc", "cellular"), "pvccell", (10, 13, 20), 0.010),
-        Material("polyethylene", "polyethylene, fused", ("polyethylene", "hdpe", "poly"), "hdpe", (), 0.010),
-        Material("liner", "liner in a host pipe", ("liner", "lined"), "liner", (), 0.011, False,
+                 False, False, "do not cut dry: licensed handling"),
+        Material("abs", "ABS", ("abs",), "abs", (10, 13, 20), 0.010, False, True),
+        Material("pvc", "PVC, solid wall", ("pvc", "plastic"), "pvc", (10, 13, 20), 0.010, False, True),
+        Material("pvc_thin", "PVC, thin-wall sewer", ("thin pvc", "thinwall"), "pvc", (10, 13, 20), 0.010, False, True),
+        Material("pvc_cellular", "PVC, cellular core", ("cellular pvc", "cellular"), "pvccell", (10, 13, 20), 0.010, False, True),
+        Material("polyethylene", "polyethylene, fused", ("polyethylene", "hdpe", "poly"), "hdpe", (), 0.010, False, True),
+        Material("liner", "liner in a host pipe", ("liner", "lined"), "liner", (), 0.011, False, False,
                  "blades destroy liners"),
         Material("galvanized", "galvanized steel", ("galvanized", "galv"), "galv", (10, 20), 0.015, True),
         Material("unknown", "material not known", ("unknown",), "unknown"),

@@ -89,6 +89,9 @@ def path_of(lateral: Lateral, visit: Visit, placing: Placing, line_id: str) -> P
             return runs[run].line == line_id or (low == -inf and high == inf)
         return low - AT_JUNCTION_FT <= place.station < high
 
+    def reaches(run: str | None) -> bool:
+        return bounds[run][0] < bounds[run][1] if run in bounds else line_id == lateral.lines[0].id
+
     sightings = tuple(s for s in visit.sightings if here(s.run, placing.places[s.id]))
     seen = {s.run for s in sightings}
     return Path(
@@ -98,6 +101,8 @@ def path_of(lateral: Lateral, visit: Visit, placing: Placing, line_id: str) -> P
                 "runs": tuple(r for r in visit.runs if r.id in seen or r.line == line_id),
                 "sightings": sightings,
                 "depths": tuple(d for d in visit.depths if here(d.run, placing.places[d.id])),
+                "inverts": tuple(v for v in visit.inverts if reaches(v.run)),
+                "pitches": tuple(v for v in visit.pitches if reaches(v.run)),
                 "not_assessable": tuple(n for n in visit.not_assessable if n.run is None or bounds[n.run][0] < bounds[n.run][1]),
                 "remarks": visit.remarks if line_id == lateral.lines[0].id else (),
                 "counts": visit.counts if line_id == lateral.lines[0].id else (),

@@ -1,28 +1,66 @@
 """Water at rest: level fill from the free outlet upward, and the ponds it names."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from bellstone.core.errors import DomainError
-from bellstone.core.section import water_volume_gal
+from bellstone.core.mesh import Array
+from bellstone.core.section import flow_areas
+from bellstone.core.units import GAL_PER_FT3
 
 FILM_FT = 0.01  # handbook 2.6
 
 
-@dataclass(frozen=True, slots=True)
-class Pond:
-    """Water held at rest. Stations and depths in feet, volume in US gallons."""
+DamKind = Literal["loose", "blister", "unrecorded", "crest"]
 
+
+@dataclass(frozen=True, slots=True)
+class Dam:
+    """Something that stands above the adjusted invert: how high, from where to where [ft].
+
+    *loose* cleaning takes it out; *blister* the wall's own; *unrecorded* the water says that it is there;
+    *crest* what readings leave between a pond's level and the bed at its spill point.
+    """
+
+    item: str
+    name: str
     start: float
     end: float
-    deepest_at: float
-    ponding_depth: float
-    pool_level: float
-    spill_point: float
-    volume_gal: float
-    full_bore: float
+    height: float
+    kind: DamKind = "loose"
+
+
+@dataclass(frozen=True, slots=True)
+class Bed:
+    """What the water lies on: ``station`` (n,) [ft], ``z`` the pipe's invert and ``top`` with dams on it (n,) [ft],
+    ``outlet`` the level standing in the main [ft], -inf where it stands lower or is not known."""
+
+    station: Array
+    z: Array
+    top: Array
+    outlet: float = -np.inf
+
+
+@dataclass(frozen=True, slots=True)
+class Pond:
+    """Water held at rest, over nodes ``first`` to ``last`` inclusive. Stations, depths and levels in feet.
+
+    ``deepest`` and ``spill`` are nodes; ``told`` the number of the pond of readings, None where computed only.
+    """
+
+    first: int
+    last: int
+    deepest: int
+    spill: int
+    level: float
+    start: float
+    end: float
+    depth: float
+    told: int | None = None
 
     @property
     def length(self) -> float:
@@ -37,14 +75,14 @@ def pool_level(invert: ArrayLike, outlet_level: float = -np.inf) -> NDArray[np.f
 
     Parameters
     ----------
-    invert : array (n,)
-        Elevation of the invert from upstream to the outlet [ft].
+    invert : array (n,) or (n, k)
+        Elevation of the invert from upstream to the outlet [ft]; k profiles side by side.
     outlet_level : float
         Water level standing at the outlet [ft]; none by default.
 
     Returns
     -------
-    array (n,)
+    array like ``invert``
         Never below the invert, never rising toward the outlet [ft].
 
     Raises
@@ -58,60 +96,158 @@ def pool_level(invert: ArrayLike, outlet_level: float = -np.inf) -> NDArray[np.f
     [1.0, 0.7, 0.7, 0.2]
     """
     z = np.asarray(invert, dtype=float)
-    if z.ndim != 1 or z.size == 0 or not np.isfinite(z).all():
+    if z.ndim not in (1, 2) or z.size == 0 or not np.isfinite(z).all():
         raise DomainError("invert", z.shape, "wants one finite elevation a node")
-    level: NDArray[np.float64] = np.maximum.accumulate(z[::-1])[::-1]
+    level: NDArray[np.float64] = np.maximum.accumulate(z[::-1], axis=0)[::-1]
     return np.maximum(level, outlet_level)
 
 
-def ponds(station: ArrayLike, invert: ArrayLike, diameter: float, outlet_level: float = -np.inf) -> list[Pond]:
-    """The ponds on a profile deeper than a film of 0.01 ft, upstream to downstream.
+def bed_of(station: Array, z: Array, dams: Sequence[Dam], outlet: float = -np.inf) -> Bed:
+    """A bed with its dams on it; the highest counts where two lie at one place.
+
+    A dam between two nodes stands on the nearer.
+
+    >>> b = bed_of(np.arange(4.0), np.array([3.0, 2.0, 1.0, 0.0]), [Dam("i1", "roots at 2 ft", 2, 2, 0.5)])
+    >>> b.top.tolist()
+    [3.0, 2.0, 1.5, 0.0]
+    """
+    top = z.copy()
+    for dam in dams:
+        a, b = (int(i) for i in np.searchsorted(station, [dam.start - 1e-9, dam.end + 1e-9]))
+        if a == b:  # between two nodes
+            nearer = a > 0 and (
+                a == station.size or (dam.start + dam.end) / 2 - station[a - 1] < station[a] - (dam.start + dam.end) / 2
+            )
+            a, b = (a - 1, a) if nearer else (a, a + 1)
+        top[a:b] = np.maximum(top[a:b], z[a:b] + dam.height)
+    return Bed(station, z, top, outlet)
+
+
+def ponds_of(bed: Bed, level: Array | None = None, least: float = FILM_FT) -> list[Pond]:
+    """The ponds on a bed deeper than a film, upstream to downstream.
 
     Parameters
     ----------
-    station, invert : array (n,)
-        Increasing stations and inverts [ft].
-    diameter : float
-        Inside diameter [ft], for the volume and the full-bore length.
+    bed : Bed
+        Stations may repeat: a joint has two nodes.
+    level : array (n,), optional
+        Where the water stands [ft]; the level fill of the bed where not given.
 
     Examples
     --------
     A lip of 1 in on a 2 % grade holds water h/S = 4.17 ft back.
 
     >>> x = np.linspace(0, 20, 2001); z = -0.02 * x + np.where(x >= 10, 1 / 12, 0)
-    >>> pond = ponds(x, z, 1 / 3)[0]
-    >>> round(pond.length, 1), round(pond.ponding_depth * 12, 2)
+    >>> pond = ponds_of(Bed(x, z, z))[0]
+    >>> round(pond.length, 1), round(pond.depth * 12, 2)
     (4.2, 1.0)
     """
-    x, z = np.asarray(station, dtype=float), np.asarray(invert, dtype=float)
-    level = pool_level(z, outlet_level)
-    depth = level - z
-    wet = depth > 1e-9
+    level = pool_level(bed.top, bed.outlet) if level is None else level
+    wet = level - bed.top > 1e-9
+    # water on both sides of a dam that stands above neither level is one pond only if the level is one
+    same = np.abs(np.diff(level)) < 1e-9
     edges = np.flatnonzero(np.diff(np.concatenate([[0], wet.astype(int), [0]])))
-    found = [_pond(x, z, depth, level, a, b, diameter) for a, b in zip(edges[::2], edges[1::2], strict=True)]
-    return [pond for pond in found if pond.ponding_depth >= FILM_FT]
+    found = []
+    for a, b in zip(edges[::2].tolist(), edges[1::2].tolist(), strict=True):
+        cuts = [a, *(a + 1 + np.flatnonzero(~same[a : b - 1])).tolist(), b]
+        found += [_pond(bed, level, i, j - 1) for i, j in zip(cuts, cuts[1:], strict=False)]
+    return [pond for pond in found if pond.depth >= least]
 
 
-def _pond(
-    x: NDArray[np.float64], z: NDArray[np.float64], depth: NDArray[np.float64], level: NDArray[np.float64],
-    a: int, b: int, diameter: float,
-) -> Pond:  # fmt: skip
-    """One wet stretch of nodes a..b-1; its upstream shore lies between two nodes, where the bed meets the level."""
+def _pond(bed: Bed, level: Array, a: int, b: int) -> Pond:
+    """One wet stretch of nodes a..b; its upstream shore lies between two nodes, where the bed meets the level."""
+    x, z, w = bed.station, bed.top, float(level[a])
     start = float(x[a])
-    if a > 0 and z[a - 1] > z[a]:
-        start = float(x[a] - (x[a] - x[a - 1]) * (level[a] - z[a]) / (z[a - 1] - z[a]))
-    last = min(b, x.size - 1)
-    stations = np.concatenate([[start], x[a:b], [x[last]]])
-    depths = np.concatenate([[0.0], depth[a:b], [depth[last]]])
-    deepest = a + int(np.argmax(depth[a:b]))
-    full = depths >= diameter
-    return Pond(
-        start=start,
-        end=float(x[last]),
-        deepest_at=float(x[deepest]),
-        ponding_depth=float(depth[deepest]),
-        pool_level=float(level[a]),
-        spill_point=float(x[last]),
-        volume_gal=water_volume_gal(stations, depths, diameter),
-        full_bore=float(np.trapezoid(full.astype(float), stations)),
-    )
+    if a > 0 and z[a - 1] > z[a] and level[a - 1] <= z[a - 1] + 1e-9:
+        start = float(x[a] - (x[a] - x[a - 1]) * (w - z[a]) / (z[a - 1] - z[a]))
+    spill = min(b + 1, x.size - 1)
+    # under what holds it the pipe lies deepest where the bed only falls
+    last = spill if bed.top[spill] > bed.z[spill] and bed.top[spill] >= w - 1e-9 else b
+    deepest = a + int(np.argmax(w - bed.z[a : last + 1]))
+    return Pond(a, b, deepest, spill, w, start, float(x[spill]), w - float(bed.z[deepest]))
+
+
+def standing_level(bed: Bed, told: Sequence[tuple[int, float]]) -> tuple[Array, dict[int, int]]:
+    """The fill, with each pond of readings at the level that its readings gave.
+
+    Parameters
+    ----------
+    bed : Bed
+        Its dams hold the ponds of readings up to their level.
+    told : sequence of (spill node, level)
+        A pond of readings each; level [ft].
+
+    Returns
+    -------
+    level (n,) [ft], and {node: number of the pond of readings}
+
+    Examples
+    --------
+    Readings say that the water stands a tenth lower than the bed's crest would let it.
+
+    >>> level, mine = standing_level(Bed(np.arange(4.0), *[np.array([3.0, 1.0, 2.0, 0.0])] * 2), [(2, 1.9)])
+    >>> level.tolist(), mine
+    ([3.0, 1.9, 2.0, 0.0], {1: 0})
+    """
+    level = pool_level(bed.top, bed.outlet)
+    mine: dict[int, int] = {}
+    for number, (spill, w) in enumerate(told):
+        if w < bed.outlet:
+            continue
+        dry = np.flatnonzero(bed.top[:spill] >= w)
+        first = int(dry[-1]) + 1 if dry.size else 0
+        level[first:spill] = w
+        mine |= dict.fromkeys(range(first, spill), number)
+    return level, mine
+
+
+@dataclass(frozen=True, slots=True)
+class PondBand:
+    """5-95 % of a pond's depth, length [ft], volume [US gal] and sag [ft] over the draws, and the chance, 0 to 1,
+    that it is deeper than each threshold asked for."""
+
+    depth: tuple[float, float]
+    length: tuple[float, float]
+    volume_gal: tuple[float, float]
+    chance: tuple[float, ...]
+
+
+def pond_band(
+    station: Array, z: Array, level: Array | None, lift: Array, diameter: Array, deepest: int, over: Sequence[float],
+    outlet: float = -np.inf,
+) -> PondBand:  # fmt: skip
+    """How deep, long and large a pond is over draws of the invert, inside its window.
+
+    Parameters
+    ----------
+    station : array (k,)
+        The window's nodes [ft].
+    z : array (k, N)
+        Draws of the invert there [ft].
+    level : array (N,) or None
+        The draw's own level where the pond has readings [ft]; None: the fill inside the window.
+    lift : array (k,)
+        How high dams stand on the invert [ft].
+    diameter : array (k,)
+        Inside diameter [ft].
+    deepest : int
+        The node of the window where the pond is deepest.
+    over : sequence of float
+        Depths whose chance to be exceeded is asked [ft].
+
+    Examples
+    --------
+    >>> x = np.arange(5.0); z = np.tile(np.array([[0.3], [0.1], [0.0], [0.2], [-1.0]]), (1, 20))
+    >>> band = pond_band(x, z, None, np.zeros(5), np.full(5, 1/3), 2, [0.1, 0.3])
+    >>> [round(d, 2) for d in band.depth], band.chance
+    ([0.2, 0.2], (1.0, 0.0))
+    """
+    stands = pool_level(z + lift[:, None], outlet) if level is None else np.broadcast_to(level, z.shape)
+    depth = np.maximum(stands - z, 0.0)
+    at = depth[deepest]
+    half = np.diff(station) / 2
+    weight = np.concatenate([half, [0.0]]) + np.concatenate([[0.0], half])
+    length = weight @ (stands - z - lift[:, None] > FILM_FT)
+    volume = weight @ flow_areas(depth, diameter[:, None]) * GAL_PER_FT3
+    band = [tuple(np.percentile(v, [5, 95]).tolist()) for v in (at, length, volume)]
+    return PondBand(band[0], band[1], band[2], tuple(float(np.mean(at > d)) for d in over))

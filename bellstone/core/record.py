@@ -18,6 +18,7 @@ Text = Annotated[str, Field(max_length=4000)]
 Word = Annotated[str, Field(max_length=80)]
 Hour = Annotated[float, Field(ge=0, le=12)]
 Number = Annotated[float, Field(allow_inf_nan=False, ge=-1e6, le=1e6)]
+Sigma = Annotated[float, Field(gt=0, le=1000)]  # one standard deviation, where it is not the usual one
 Sureness = Literal["sure", "likely", "unsure"]
 Towards = Literal["main", "house", "unknown"]
 Water = Literal["rest", "trickle", "sink", "hose", "flush", "running", "unknown"]
@@ -264,17 +265,34 @@ class DepthReading(Rec):
     depth_ft: Amount
     to: Literal["beacon", "invert", "crown"] = "beacon"
     method: Literal["beacon", "tape", "survey"] = "beacon"
-    ground_ft: Number | None = None
+    ground_ft: Number | None = None  # elevation of the surface there
+    sigma_ft: Sigma | None = None  # None: as usual for its method
     suspect: bool = False
     failed: bool = False
     said: Text = ""
 
 
+class InvertReading(Rec):
+    """A surveyed elevation of the invert."""
+
+    id: Id
+    run: Id | None = None
+    line: Id = "line0"
+    position: Position
+    elevation_ft: Number
+    sigma_ft: Sigma | None = None
+    suspect: bool = False
+    said: Text = ""
+
+
 class PitchReading(Rec):
+    """What the head's level showed: the fall ahead of it."""
+
     id: Id
     run: Id | None = None
     position: Position
     grade_pct: Number
+    sigma_pct: Sigma | None = None
     suspect: bool = False
 
 
@@ -347,10 +365,12 @@ class Visit(Rec):
     runs: Annotated[tuple[Run, ...], Field(max_length=50)] = ()
     sightings: Annotated[tuple[Sighting, ...], Field(max_length=20000)] = ()
     depths: Annotated[tuple[DepthReading, ...], Field(max_length=5000)] = ()
+    inverts: Annotated[tuple[InvertReading, ...], Field(max_length=5000)] = ()
     pitches: Annotated[tuple[PitchReading, ...], Field(max_length=50000)] = ()
     flush_tests: Annotated[tuple[FlushTest, ...], Field(max_length=200)] = ()
     counts: Annotated[tuple[Count, ...], Field(max_length=500)] = ()
     not_assessable: Annotated[tuple[NotAssessable, ...], Field(max_length=500)] = ()
+    main_level: Amount | None = None  # how high the main stands above the line's own invert at its outlet
     remarks: Annotated[tuple[Remark, ...], Field(max_length=5000)] = ()
     waiting: Annotated[tuple[Text, ...], Field(max_length=200)] = ()  # notes at the side, still to type in
     planned: Text = ""
@@ -398,6 +418,8 @@ class Line(Rec):
     joins: Id | None = None
     joins_at: Position | None = None
     grade_pct: Annotated[float, Field(ge=-100, le=100)] | None = None
+    fall_word: Literal["", "steep", "good", "flat", "back"] = ""
+    ground_fall_pct: Annotated[float, Field(ge=-100, le=100)] | None = None  # taken for the ground's; None: not known
     vertical_ft: Amount | None = None
     to_main: Annotated[tuple[LengthEstimate, ...], Field(max_length=20)] = ()
 

@@ -1,11 +1,15 @@
-"""The sag behind a pond, from two readings: how deep the water and how long."""
+"""The sag behind a pond: under the string line of an adjusted invert, or from two readings alone."""
 
+from collections.abc import Sequence
 from typing import NamedTuple
 
 import numpy as np
+from numpy.typing import ArrayLike
 
 from bellstone.core.errors import DomainError
 
+STRING_GROWTH = 0.001  # handbook 2.7: the chord's grade still grows by more than 0.1 %
+SAGGING_FT = 0.02  # handbook 2.7: as long as the sag is deeper than this
 DRAWS = 4000
 RANDOM_STATE = 20
 
@@ -88,3 +92,65 @@ def sag_estimate(
     k = s[keep] * lp[keep] / (4 * y[keep])
     low, high = np.percentile(y[keep] * (1 + k) ** 2, [5, 95])
     return SagEstimate(sag, float(low), float(high), length)
+
+
+class StringLine(NamedTuple):
+    """A string from node ``upstream`` to node ``spill``, and the sag under it [ft] at node ``at``, over ``length`` [ft]."""
+
+    upstream: int
+    spill: int
+    at: int
+    sag: float
+    length: float
+
+
+def string_line(station: ArrayLike, invert: ArrayLike, start: int, spill: int, joints: Sequence[int]) -> StringLine:
+    """The sag under a string from a pond's spill point up to where the pipe lies as laid.
+
+    From the shore the upper end steps joint by joint upstream while the chord's grade
+
+        (z_A - z_B) / (x_B - x_A)
+
+    still grows by more than 0.1 %; the sag is string - z.
+
+    Parameters
+    ----------
+    station, invert : array (n,)
+        Nodes [ft].
+    start, spill : int
+        Nodes of the pond's upstream shore and of its spill point.
+    joints : sequence of int
+        Nodes that the upper end may step to.
+
+    Raises
+    ------
+    DomainError
+        The spill point is not downstream of the shore.
+
+    Examples
+    --------
+    A parabolic belly of 2 in over 10 ft on 2 %: the string finds it whole.
+
+    >>> import numpy as np
+    >>> x = np.arange(0, 40.01, 0.25); u = np.clip((x - 15) / 10, 0, 1)
+    >>> z = -0.02 * x - 4 * (2 / 12) * u * (1 - u)
+    >>> line = string_line(x, z, 72, 100, range(0, 161, 4))
+    >>> round(line.sag * 12, 2), round(line.length, 1)
+    (2.0, 9.0)
+    """
+    x, z = np.asarray(station, dtype=float), np.asarray(invert, dtype=float)
+    if not x[spill] > x[start]:
+        raise DomainError("spill", float(x[spill]), f"wants a spill point downstream of the shore at {x[start]:.2f} ft")
+    above = sorted((j for j in joints if x[j] < x[start]), reverse=True)
+    # the shore may lie a hair below a joint: the first joint above it is where the stepping starts
+    top = above[0] if above else start
+    grade = float((z[top] - z[spill]) / (x[spill] - x[top]))
+    for joint in above[1:]:
+        steeper = float((z[joint] - z[spill]) / (x[spill] - x[joint]))
+        if steeper <= grade + STRING_GROWTH:
+            break
+        top, grade = joint, steeper
+    under = z[top] - grade * (x[top : spill + 1] - x[top]) - z[top : spill + 1]
+    deepest = int(np.argmax(under))
+    length = float(np.sum(np.diff(x[top : spill + 1])[(under[:-1] > SAGGING_FT) & (under[1:] > SAGGING_FT)]))
+    return StringLine(top, spill, top + deepest, float(under[deepest]), length)

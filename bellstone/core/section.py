@@ -80,6 +80,18 @@ def depth_share_of_area(share: float) -> float:
     return float(brentq(lambda y: area_share(y, 1.0) - share, 0.0, 1.0, xtol=1e-12))
 
 
+def flow_areas(water_depth: ArrayLike, diameter: ArrayLike) -> NDArray[np.float64]:
+    """:func:`flow_area` for arrays that broadcast; a depth beyond the bore counts as empty or full [ft^2].
+
+    >>> flow_areas([-1, 1 / 24, 9], 1 / 12).round(5).tolist()
+    [0.0, 0.00273, 0.00545]
+    """
+    d = np.asarray(diameter, dtype=float)
+    t = 4 * np.arcsin(np.sqrt(np.clip(np.asarray(water_depth, dtype=float) / d, 0.0, 1.0)))
+    area: NDArray[np.float64] = d**2 / 8 * (t - np.sin(t))
+    return area
+
+
 def water_volume_gal(station: ArrayLike, water_depth: ArrayLike, diameter: float) -> float:
     """Volume of still water along a pipe, by the trapezoidal rule over wetted areas [US gal].
 
@@ -99,9 +111,7 @@ def water_volume_gal(station: ArrayLike, water_depth: ArrayLike, diameter: float
     >>> [round(water_volume_gal([0, 1], [1, 1], d / 12), 3) for d in (3, 4, 6)]
     [0.367, 0.653, 1.469]
     """
-    depth = np.clip(np.asarray(water_depth, dtype=float), 0.0, diameter)
-    t = 4 * np.arcsin(np.sqrt(depth / diameter))
-    area: NDArray[np.float64] = diameter**2 / 8 * (t - np.sin(t))
+    area = flow_areas(water_depth, diameter)
     return float(np.trapezoid(area, np.asarray(station, dtype=float)) * GAL_PER_FT3)
 
 

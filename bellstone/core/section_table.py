@@ -10,7 +10,7 @@ from bellstone.core.coverage import Coverage
 from bellstone.core.dig import DepthAt
 from bellstone.core.findings import Resolved
 from bellstone.core.segments import Segment
-from bellstone.core.water import PondFound
+from bellstone.core.water_found import ProfileFound
 
 SECTION_STEP_FT = 0.25
 
@@ -19,42 +19,35 @@ SECTION_LIMIT = 8000  # rows of the table; a longer line is sampled more coarsel
 
 
 def section_table(
-    segments: Sequence[Segment], rows: Sequence[Resolved], found: Sequence[PondFound],
+    segments: Sequence[Segment], rows: Sequence[Resolved], profile: ProfileFound | None,
     depths: Sequence[tuple[DepthShown, DepthAt | None]], coverage: Coverage,
 ) -> SectionTable:  # fmt: skip
     """What the cursor looks up, every 0.25 ft and at every item."""
     if coverage.start is None or coverage.end is None:
         empty: tuple[float | None, ...] = ()
-        return SectionTable(
-            station_ft=(), segment=(), water_in=empty, water_low_in=empty, water_high_in=empty, invert_depth_ft=empty
-        )
+        return SectionTable(station_ft=(), segment=(), water_in=empty, invert_depth_ft=empty)
     count = min(int((coverage.end - coverage.start) / SECTION_STEP_FT) + 2, SECTION_LIMIT)
     items = [r.place.station for r in rows if r.place.how == "station" and r.place.station is not None]
     x = np.unique(np.round(np.concatenate([np.linspace(coverage.start, coverage.end, count), items]), 3))
     read = sorted((d.station, d.depth) for _, d in depths if d is not None)
     starts = np.asarray([s.start if s.start is not None else -1e9 for s in segments])
     which = np.clip(np.searchsorted(np.maximum.accumulate(starts), x, side="right") - 1, 0, len(segments) - 1)
-    water = _water_along(x, found)
     return SectionTable(
         station_ft=tuple(x.tolist()),
         segment=tuple(which.tolist()),
-        water_in=_or_none(water[0]),
-        water_low_in=_or_none(water[1]),
-        water_high_in=_or_none(water[2]),
+        water_in=_or_none(_water_along(x, profile)),
         invert_depth_ft=_or_none(_depth_between(x, read)),
     )
 
 
-def _water_along(x: NDArray[np.float64], found: Sequence[PondFound]) -> NDArray[np.float64]:
-    """Depth at rest, its low and its high at each station [in], shape (3, n); NaN where there is no pond."""
-    water = np.full((3, x.size), np.nan)
-    for pond in found:
-        inside = (x >= pond.start_ft) & (x <= pond.end_ft)
-        stations, depths = zip(*pond.shape, strict=True)
-        share = np.interp(x[inside], stations, depths) / pond.depth_in
-        for row, depth in enumerate((pond.depth_in, pond.depth_low_in, pond.depth_high_in)):
-            water[row, inside] = share * depth
-    return water
+def _water_along(x: NDArray[np.float64], profile: ProfileFound | None) -> NDArray[np.float64]:
+    """Depth at rest at each station [in]; NaN where no pond is named."""
+    if profile is None:
+        return np.full(x.size, np.nan)
+    depth = np.array([np.nan if d is None else d for d in profile.depth_in])
+    wet, dry = np.nan_to_num(depth, nan=0.0), np.isnan(depth)
+    at = np.clip(np.searchsorted(profile.station_ft, x), 0, dry.size - 1)
+    return np.where(dry[at] & dry[np.maximum(at - 1, 0)], np.nan, np.interp(x, profile.station_ft, wet))
 
 
 def _depth_between(x: NDArray[np.float64], read: Sequence[tuple[float, float]]) -> NDArray[np.float64]:

@@ -1,173 +1,327 @@
-"""Ponds from depths read at rest: level fill along the grade, and the sag behind each."""
+"""The water of one line: its ponds on the adjusted invert, what holds each, and how well all that is known."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
-from numpy.typing import NDArray
 
-from bellstone.core.errors import DomainError
-from bellstone.core.ponding import Pond, ponds
-from bellstone.core.record import Rec
-from bellstone.core.sag import sag_estimate
-from bellstone.core.section import area_share
-from bellstone.core.stationing import RANGE_TO_SIGMA
-from bellstone.core.units import IN_PER_FT
+from bellstone.core.cause import LISTED_SHARE, Rung, causes
+from bellstone.core.coverage import Interval, less
+from bellstone.core.invert import Invert
+from bellstone.core.mesh import Array
+from bellstone.core.ponding import (
+    FILM_FT,
+    Bed,
+    Dam,
+    Pond,
+    PondBand,
+    bed_of,
+    pond_band,
+    ponds_of,
+    pool_level,
+    standing_level,
+)
+from bellstone.core.profile import SIGMA_HOLD_FT, Profile, adjusted
+from bellstone.core.sag import StringLine, string_line
+from bellstone.core.section import flow_areas
+from bellstone.core.units import GAL_PER_FT3, IN_PER_FT
 
-ASSUMED_GRADE = 0.25 / 12  # 1/4 in/ft, 2.08 %: the usual code grade for small drains, common practice
-GRADE_SIGMA = 0.005  # handbook 2.7: the grade is known to half a percent, given or assumed
-NODE_GAP_FT = 0.05
-MOST_NODES = 20_000  # a longer stretch is filled on a wider mesh
-SAME_POND_FT = 1.0  # readings at rest closer than this, with no dry between, are one pond's
+DRAWS = 500  # handbook 2.6
+UNRECORDED_SIGMAS = 2.0  # what holds a pond beyond this many of its own sigmas is a finding
+LEAST_UNRECORDED_FT = 0.5 / IN_PER_FT
+THRESHOLDS_IN = (0.5, 1.0)
+THRESHOLD_SHARES = (0.25, 0.5, 1.0)
+STRING_STEP_FT = 1.0  # where a pipe has no joints, the string steps by this: working value
 
 
 @dataclass(frozen=True, slots=True)
-class RestReading:
-    """A depth at rest [ft] with its low and high, over an extent [ft] or at one place (``end`` None)."""
+class NamedPond:
+    """A pond with its place, what tells it, what holds it, and the string line over it."""
 
-    item: str
+    pond: Pond
+    told: int | None
+    rungs: tuple[Rung, ...]
+    string: StringLine | None
+
+    @property
+    def cause(self) -> str:
+        return self.rungs[0].cause if self.rungs else "sag"
+
+    @property
+    def listed(self) -> tuple[Rung, ...]:
+        """The causes that are at least a fifth of its depth, the largest first."""
+        return tuple(r for r in self.rungs if r.share >= LISTED_SHARE)
+
+
+@dataclass(frozen=True, slots=True)
+class Unread:
+    """Where the shape would hold water that nobody looked at: no depth is given."""
+
     start: float
-    end: float | None
+    end: float
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class DryConflict:
+    """Seen dry, though the adjusted pipe would hold water there [ft], by so many sigmas."""
+
+    start: float
+    end: float
     depth: float
-    depth_low: float
-    depth_high: float
-    bore_in: float | None
-    sigma: float
+    sigmas: float
 
 
-class PondFound(Rec):
-    """A pond as the screen shows it. Stations [ft], water [in], volume [US gal]."""
+@dataclass(frozen=True)
+class LineWater:
+    """One line's profile and water at rest. Arrays are by node of the profile's mesh."""
 
-    items: tuple[str, ...]
-    start_ft: float
-    end_ft: float
-    deepest_at_ft: float
-    depth_in: float
-    depth_low_in: float
-    depth_high_in: float
-    share_of_depth: float | None
-    share_of_area: float | None
-    length_ft: float
-    volume_gal: float | None
-    full_bore_ft: float
-    spill_ft: float
-    sag_in: float | None
-    sag_low_in: float | None
-    sag_high_in: float | None
-    sag_length_ft: float | None
-    basis: str
-    grade_pct: float
-    grade_given: bool
-    shape: tuple[tuple[float, float], ...]  # (station ft, depth in) for drawing
+    invert: Invert
+    profile: Profile
+    dams: tuple[Dam, ...]
+    bed: Bed
+    level: Array
+    ponds: tuple[NamedPond, ...]
+    unread: tuple[Unread, ...]
+    dry_conflicts: tuple[DryConflict, ...]
+
+    @property
+    def station(self) -> Array:
+        return self.profile.mesh.station
+
+    @cached_property
+    def diameter(self) -> Array:
+        """Inside diameter at each node [ft]."""
+        return np.array([r.diameter for r in self.invert.reaches])[self.profile.mesh.reach]
+
+    def depth_at_node(self) -> Array:
+        """Depth of standing water at each node of a named pond [ft]; NaN elsewhere."""
+        out = np.full(self.station.size, np.nan)
+        for named in self.ponds:
+            a, b = named.pond.first, max(named.pond.last, named.pond.deepest) + 1
+            out[a:b] = named.pond.level - self.bed.z[a:b]
+        return out
+
+    def volume_gal(self, pond: Pond) -> float:
+        """Water in a pond [US gal]."""
+        a, b = pond.first, pond.spill + 1
+        depth = np.maximum(pond.level - self.bed.top[a:b], 0.0)
+        x = self.station[a:b].copy()
+        areas = flow_areas(depth, self.diameter[a:b])
+        shore = areas[0] * (x[0] - pond.start) / 2
+        return float((np.trapezoid(areas, x) + shore) * GAL_PER_FT3)
+
+    def full_bore_ft(self, pond: Pond) -> float:
+        """How much of a pond stands to the crown: gas cannot pass [ft]."""
+        a, b = pond.first, pond.spill + 1
+        full = pond.level - self.bed.z[a:b] >= self.diameter[a:b]
+        return float(np.sum(np.diff(self.station[a:b])[full[:-1] & full[1:]]))
+
+    def joints_under(self, pond: Pond) -> int:
+        return sum(kind == "joint" and pond.first <= i <= pond.last for i, kind in self.profile.mesh.breaks.items())
 
 
-def ponds_at_rest(readings: Sequence[RestReading], grade_pct: float | None) -> list[PondFound]:
-    """The ponds that readings at rest show.
-
-    With an extent, the belly that holds it is the parabola of :mod:`bellstone.core.sag` on the grade,
-    and the pond is its level fill; at one place, the pond is what a dam of that height there holds
-    back along the grade. Several readings of one pond: the deepest leads, the extents join.
+def water_of(
+    invert: Invert, main_level: float | None = None, without: frozenset[str] = frozenset(), outlet: float = -np.inf
+) -> LineWater:
+    """The ponds of one line at rest.
 
     Parameters
     ----------
-    grade_pct : float or None
-        Grade of the pipe as laid [%]; None: 1/4 in/ft assumed, and the pond says so.
+    invert : Invert
+        The line's pipe, readings and dams.
+    main_level : float, optional
+        How high the main stands above this line's invert at its outlet [ft].
+    without : frozenset of str
+        Items of dams taken out, to see what the water would do.
+    outlet : float
+        Level of the water of the line that it joins [ft]; -inf for none.
 
-    Examples
-    --------
-    >>> pond = ponds_at_rest([RestReading("i1", 112, 119, 1/12, 0.8/12, 1.2/12, 4, 0.3)], 2.0)[0]
-    >>> round(pond.depth_in, 2), round(pond.length_ft, 1), round(pond.sag_in, 2)
-    (1.0, 7.0, 2.02)
+    Returns
+    -------
+    LineWater
+        Ponds named on the adjusted profile, where readings at rest, a pitch log or the main's level tell
+        of them; elsewhere no depth.
     """
-    grade = (grade_pct if grade_pct is not None else ASSUMED_GRADE * 100) / 100
-    return [_pond_found(group, grade, grade_pct is not None) for group in _grouped(readings)]
-
-
-def _grouped(readings: Sequence[RestReading]) -> list[list[RestReading]]:
-    groups: list[list[RestReading]] = []
-    for r in sorted(readings, key=lambda r: r.start):
-        if r.depth <= 0:
+    profile = adjusted(invert.reaches, invert.readings)
+    z, x = profile.z, profile.mesh.station
+    dams = tuple(d for d in _standing(invert, profile) if d.item not in without)
+    backed = float(z[-1]) + main_level if main_level is not None else -np.inf
+    bed = bed_of(x, z, dams, max(backed, outlet))
+    held = [n for n in range(len(invert.told)) if _hold_item(invert, profile, n) not in without]
+    level, mine = standing_level(bed, [(profile.spill[n], float(profile.level[n])) for n in held])
+    ponds: list[NamedPond] = []
+    unread: list[Unread] = []
+    conflicts: list[DryConflict] = []
+    for pond in ponds_of(bed, level, FILM_FT):
+        told = held[mine[pond.last]] if pond.last in mine else None
+        if invert.riser is not None and x[pond.deepest] < invert.riser[1]:
             continue
-        if groups and r.start <= max(q.end if q.end is not None else q.start for q in groups[-1]) + SAME_POND_FT:
-            groups[-1].append(r)
-        else:
-            groups.append([r])
-    return groups
+        sigma = profile.solution.variance_between(pond.spill, pond.deepest) ** 0.5
+        dry = next((d for d in invert.dry if d[0] <= x[pond.deepest] <= d[1]), None)
+        if told is None and dry is not None:
+            if pond.depth > 2 * sigma:
+                conflicts.append(DryConflict(dry[0], dry[1], pond.depth, pond.depth / max(sigma, 1e-9)))
+        elif told is not None or _is_told(invert, x, pond, bed.outlet):
+            if told is not None or pond.depth >= max(FILM_FT, sigma):
+                ponds.append(_named(invert, profile, dams, bed, replace(pond, told=told)))
+        elif pond.depth >= max(FILM_FT, sigma):
+            unread.append(Unread(pond.start, pond.end, _why_unread(invert, profile, dams, pond)))
+    return LineWater(invert, profile, dams, bed, level, tuple(ponds), tuple(unread), tuple(conflicts))
 
 
-def _pond_found(group: list[RestReading], grade: float, given: bool) -> PondFound:
-    lead = max(group, key=lambda r: r.depth)
-    start = min(r.start for r in group)
-    end = max(r.end if r.end is not None else r.start for r in group)
-    bore_ft = (lead.bore_in or 4.0) / IN_PER_FT
-    # on an adverse grade the belly is drawn as on flat pipe: no sag is named for it
-    x, z, basis = _profile(start, end, lead, max(grade, 0.0))
-    pond = _deepest(ponds(x, z, bore_ft), lead)
-    sag = None
-    if end > start and grade >= 0:
-        depth_sigma = max((lead.depth_high - lead.depth_low) / RANGE_TO_SIGMA, 0.25 / IN_PER_FT)
-        length_sigma = max(0.5, lead.sigma)
-        sag = sag_estimate(lead.depth, end - start, grade, depth_sigma, length_sigma, GRADE_SIGMA)
-    share = lead.depth * IN_PER_FT / lead.bore_in if lead.bore_in else None
-    return PondFound(
-        items=tuple(r.item for r in group),
-        start_ft=pond.start,
-        end_ft=pond.end,
-        deepest_at_ft=pond.deepest_at,
-        depth_in=lead.depth * IN_PER_FT,
-        depth_low_in=lead.depth_low * IN_PER_FT,
-        depth_high_in=lead.depth_high * IN_PER_FT,
-        share_of_depth=share,
-        share_of_area=area_share(min(share, 1.0), 1.0) if share is not None else None,
-        length_ft=pond.length,
-        volume_gal=pond.volume_gal if lead.bore_in else None,
-        full_bore_ft=pond.full_bore,
-        spill_ft=pond.spill_point,
-        sag_in=sag.sag * IN_PER_FT if sag else None,
-        sag_low_in=sag.low * IN_PER_FT if sag else None,
-        sag_high_in=sag.high * IN_PER_FT if sag else None,
-        sag_length_ft=sag.length if sag else None,
-        basis=basis,
-        grade_pct=grade * 100,
-        grade_given=given,
-        shape=_shape(x, z, pond),
-    )
+def _is_told(invert: Invert, x: Array, pond: Pond, outlet: float) -> bool:
+    """Whether a pitch log crosses it, or the level read in the main makes it."""
+    return pond.level <= outlet + 1e-9 or any(a <= x[pond.deepest] <= b for a, b in invert.pitched)
 
 
-def _profile(
-    start: float, end: float, lead: RestReading, grade: float
-) -> tuple[NDArray[np.float64], NDArray[np.float64], str]:
-    """Stations and inverts of a stretch that would hold this pond, and what it rests on."""
-    if end > start:
-        k = grade * (end - start) / (4 * lead.depth)
-        sag, length = lead.depth * (1 + k) ** 2, (end - start) * (1 + k)
-        # nodes fall on the shoulders, so that the fill meets the belly's own ends
-        x = np.linspace(end - length - 1, end + 1, _node_count(length + 2))
-        x = np.unique(np.concatenate([x, [end, start]]))
-        u = np.clip((x - (end - length)) / length, 0.0, 1.0)
-        return (
-            x,
-            -grade * x - 4 * sag * u * (1 - u),
-            "depth and extent read at rest; level fill of the belly that holds it",
-        )
-    reach = min(lead.depth / grade, 200.0) if grade > 1e-6 else 50.0
-    x = np.unique(np.concatenate([np.linspace(start - reach - 1, start + 1, _node_count(reach)), [start]]))
-    # the water stands against something just downstream of the reading
-    z = -grade * x + np.where(x > start, lead.depth, 0.0)
-    return x, z, "depth read at rest at one place, its extent not read: level fill as if held right there"
+def _hold_item(invert: Invert, profile: Profile, number: int) -> str:
+    """The dam that holds a pond of readings: recorded, or that the readings need; else its crest."""
+    told = invert.told[number]
+    if told.held_by:
+        return told.held_by
+    held, sigma = float(profile.held[number]), float(profile.held_sigma[number])
+    spill = profile.mesh.station[profile.spill[number]]
+    # where a pitch log shows the shape, what the shape does not hold is something else; else only what is gross
+    logged = any(a <= spill <= b for a, b in invert.pitched)
+    least = max(LEAST_UNRECORDED_FT, UNRECORDED_SIGMAS * sigma) if logged else UNRECORDED_SIGMAS * SIGMA_HOLD_FT
+    needed = held > least
+    return f"held{number + 1}" if needed else f"crest{number + 1}"
 
 
-def _node_count(length: float) -> int:
-    return int(min(max(length / NODE_GAP_FT, 50), MOST_NODES))
+def _standing(invert: Invert, profile: Profile) -> list[Dam]:
+    """What stands on the bed: recorded dams, those that hold a pond as high as its readings say, crests."""
+    dams = {d.item: d for d in invert.dams}
+    for n, told in enumerate(invert.told):
+        item, at = _hold_item(invert, profile, n), float(profile.mesh.station[profile.spill[n]])
+        height = float(profile.level[n] - profile.z[profile.spill[n]])
+        if told.held_by:
+            dams[item] = replace(dams[item], start=at, end=at, height=max(height, 0.0))
+        elif item.startswith("held"):
+            dams[item] = Dam(item, f"something at {at:.0f} ft", at, at, height, "unrecorded")
+        elif height > 0:
+            dams[item] = Dam(item, f"the crest at {at:.0f} ft", at, at, height, "crest")
+    return list(dams.values())
 
 
-def _deepest(found: list[Pond], lead: RestReading) -> Pond:
-    if not found:
-        raise DomainError("depth at rest", lead.depth, "wants more than a film of 0.01 ft")
-    return max(found, key=lambda p: p.ponding_depth)
+def _named(invert: Invert, profile: Profile, dams: Sequence[Dam], bed: Bed, pond: Pond) -> NamedPond:
+    rungs = tuple(causes(profile.mesh, bed.z, dams, bed.outlet, pond))
+    string = None
+    shaped = pond.told is None or any(a <= pond.end and b >= pond.start for a, b in invert.pitched)
+    shores = any(v.pond == pond.told and v.kind == "shore" for v in invert.readings.levels)
+    if (shaped or shores) and any(r.cause in ("sag", "adverse or flat") and r.share >= LISTED_SHARE for r in rungs):
+        string = string_line(bed.station, _with_crest(bed.z, dams, bed.station), pond.first, pond.spill, _string_nodes(profile, pond)) if bed.station[pond.spill] > bed.station[pond.first] else None  # fmt: skip
+    return NamedPond(pond, pond.told, rungs, string)
 
 
-def _shape(x: NDArray[np.float64], z: NDArray[np.float64], pond: Pond) -> tuple[tuple[float, float], ...]:
-    stations = np.linspace(pond.start, pond.end, 25)
-    depths = np.maximum(pond.pool_level - np.interp(stations, x, z), 0.0) * IN_PER_FT
-    return tuple((round(float(s), 3), round(float(d), 3)) for s, d in zip(stations, depths, strict=True))
+def _with_crest(z: Array, dams: Sequence[Dam], station: Array) -> Array:
+    """The bed as the water says it stands at its spill points, where nothing else was seen there."""
+    return bed_of(station, z, [d for d in dams if d.kind == "crest"]).top
+
+
+def _string_nodes(profile: Profile, pond: Pond) -> list[int]:
+    """Nodes the string may step to: joints, or every foot of a pipe without any."""
+    mesh = profile.mesh
+    joints = [i for i, kind in mesh.breaks.items() if kind == "joint" and i < pond.first]
+    if len(joints) > 1 and np.diff(mesh.station[joints]).max(initial=0.0) < 6:
+        return joints
+    stations = np.arange(mesh.station[pond.first], mesh.station[0], -STRING_STEP_FT)
+    return [mesh.node(float(s)) for s in stations]
+
+
+def _why_unread(invert: Invert, profile: Profile, dams: Sequence[Dam], pond: Pond) -> str:
+    x = profile.mesh.station
+    by = [d.name for d in dams if d.kind != "crest" and abs((d.start + d.end) / 2 - x[pond.spill]) < 1]
+    by += [
+        f"a step up at {s.station:.1f} ft"
+        for s in invert.readings.steps
+        if s.height > 0 and abs(s.station - x[pond.spill]) < 1
+    ]
+    return f"{by[0]} may hold water" if by else "the pipe's shape may hold water"
+
+
+# ---- how well it is known ---------------------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True)
+class Bands:
+    """5-95 % of the invert by node [ft], of each named pond, its sag and its depth by node [ft]; and the chance of
+    more than half an inch somewhere in each stretch that nobody saw at rest, None where no pitch log runs through."""
+
+    low: Array
+    high: Array
+    depth_low: Array
+    depth_high: Array
+    ponds: tuple[PondBand, ...]
+    sags: tuple[tuple[float, float] | None, ...]
+    not_known: tuple[tuple[float, float, float | None], ...]
+
+
+def thresholds_ft(diameter: float) -> tuple[float, ...]:
+    """Depths whose chance is asked: 1/2 in, 1 in, a quarter, half and all of the bore [ft]."""
+    return (*(t / IN_PER_FT for t in THRESHOLDS_IN), *(s * diameter * 0.9999 for s in THRESHOLD_SHARES))
+
+
+def bands_of(water: LineWater, count: int = DRAWS) -> Bands:
+    """Bands over draws of the adjusted profile, the random state fixed.
+
+    Raises
+    ------
+    DomainError
+        The readings disagree: a head seen under water would stand out of it in nearly every draw.
+    """
+    z, told = water.profile.draws(count)
+    low, high = np.quantile(z, [0.05, 0.95], axis=1)
+    depth_low, depth_high = np.full(water.station.size, np.nan), np.full(water.station.size, np.nan)
+    ponds, sags = [], []
+    for named in water.ponds:
+        a, b = _window(water, named.pond)
+        lift = water.bed.top[a:b] - water.bed.z[a:b]
+        mine = told[named.told] if named.told is not None and named.pond.level > water.bed.outlet else None
+        deepest = named.pond.deepest - a
+        over = thresholds_ft(float(water.diameter[named.pond.deepest]))
+        ponds.append(pond_band(water.station[a:b], z[a:b], mine, lift, water.diameter[a:b], deepest, over, water.bed.outlet))  # fmt: skip
+        i, j = named.pond.first, max(named.pond.last, named.pond.deepest) + 1
+        stands = mine if mine is not None else pool_level(z[a:b] + lift[:, None], water.bed.outlet)[i - a : j - a]
+        depth_low[i:j], depth_high[i:j] = np.quantile(np.maximum(stands - z[i:j], 0.0), [0.05, 0.95], axis=1)
+        sags.append(_sag_band(water, named, z))
+    return Bands(low, high, depth_low, depth_high, tuple(ponds), tuple(sags), tuple(_not_known(water, z)))
+
+
+def _window(water: LineWater, pond: Pond) -> tuple[int, int]:
+    """A pond's extent and a lay length upstream; it ends at its spill point, and what holds it there."""
+    lay = water.invert.reaches[water.profile.mesh.reach[pond.first]].lay_length
+    a = int(np.searchsorted(water.station, pond.start - lay))
+    b = pond.spill + 1
+    if pond.told is None:
+        b = int(np.searchsorted(water.station, water.station[pond.spill] + lay, side="right"))
+    return a, max(b, a + 2)
+
+
+def _sag_band(water: LineWater, named: NamedPond, z: Array) -> tuple[float, float] | None:
+    if named.string is None:
+        return None
+    x, line = water.station, named.string
+    share = (x[line.at] - x[line.upstream]) / (x[line.spill] - x[line.upstream])
+    lift = _with_crest(water.bed.z, water.dams, x)[line.spill] - water.bed.z[line.spill]
+    under = z[line.upstream] * (1 - share) + (z[line.spill] + lift) * share - z[line.at]
+    low, high = np.percentile(under, [5, 95])
+    return float(max(low, 0.0)), float(max(high, 0.0))
+
+
+def _not_known(water: LineWater, z: Array) -> list[tuple[float, float, float | None]]:
+    """Stretches outside every pond's window that nobody saw dry."""
+    x = water.station
+    windows: list[Interval] = [(float(x[a]), float(x[b - 1])) for a, b in (_window(water, n.pond) for n in water.ponds)]
+    holes = [*windows, *water.invert.dry, *([water.invert.riser] if water.invert.riser else [])]
+    out: list[tuple[float, float, float | None]] = []
+    for start, end in less([(float(x[0]), float(x[-1]))], holes):
+        logged = sum(min(b, end) - max(a, start) for a, b in water.invert.pitched if min(b, end) > max(a, start))
+        inside = (x >= start) & (x <= end)
+        chance = None
+        if logged > 0.8 * (end - start) and inside.sum() > 2:
+            part = z[inside]
+            chance = float(np.mean((pool_level(part) - part).max(axis=0) > THRESHOLDS_IN[0] / IN_PER_FT))
+        out.append((start, end, chance))
+    return out

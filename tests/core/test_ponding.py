@@ -8,9 +8,8 @@ from hypothesis.extra.numpy import arrays
 from skimage.morphology import reconstruction
 
 from bellstone.core.errors import DomainError
-from bellstone.core.ponding import ponds, pool_level
-from bellstone.core.sag import sag_estimate, sag_from_pond
-from bellstone.core.water import RestReading, ponds_at_rest
+from bellstone.core.ponding import Bed, Dam, bed_of, ponds_of, pool_level
+from bellstone.core.sag import sag_estimate, sag_from_pond, string_line
 
 PROFILES = arrays(float, st.integers(2, 120), elements=st.floats(-50, 50, allow_nan=False))
 
@@ -45,26 +44,47 @@ def test_a_parabolic_belly_holds_its_closed_form(sag_in: float, length: float, g
     sag = sag_in / 12
     x = np.linspace(-5, length + 5, 40001)
     u = np.clip(x / length, 0, 1)
-    found = ponds(x, -grade * x - 4 * sag * u * (1 - u), 1 / 3)
+    z = -grade * x - 4 * sag * u * (1 - u)
+    found = ponds_of(Bed(x, z, z))
     a = grade * length / (4 * sag)
     assert len(found) == 1
-    assert found[0].ponding_depth == pytest.approx(sag * (1 - a) ** 2, abs=1e-5)
+    assert found[0].depth == pytest.approx(sag * (1 - a) ** 2, abs=1e-5)
     assert found[0].length == pytest.approx(length * (1 - a), abs=2e-3)
-    assert sag_from_pond(found[0].ponding_depth, found[0].length, grade) == pytest.approx((sag, length), rel=1e-3)
+    assert sag_from_pond(found[0].depth, found[0].length, grade) == pytest.approx((sag, length), rel=1e-3)
+
+
+@pytest.mark.parametrize(("sag_in", "spacing"), [(2.02, 1.0), (2.02, 2.5), (2.02, 5.0), (3.0, 4.0)])
+def test_the_string_finds_the_belly_whatever_the_joint_spacing(sag_in: float, spacing: float) -> None:
+    """Handbook 2.7: 2.00 in for a 2.02 in belly at every joint spacing."""
+    x = np.arange(0, 60.001, 0.05)
+    u = np.clip((x - 30) / 10, 0, 1)
+    z = -0.02 * x - 4 * sag_in / 12 * u * (1 - u)
+    pond = ponds_of(Bed(x, z, z))[0]
+    joints = [int(round(j / 0.05)) for j in np.arange(0, 60, spacing)]
+    line = string_line(x, z, pond.first, pond.spill, joints)
+    assert line.sag * 12 == pytest.approx(sag_in, abs=0.06)
 
 
 @pytest.mark.parametrize(("lip_in", "grade"), [(0.5, 0.02), (1.0, 0.0104)])
 def test_a_lip_holds_back_its_height_over_the_grade(lip_in: float, grade: float) -> None:
     """Handbook 2.6 check c: length h / S."""
     x = np.linspace(0, 30, 60001)
-    found = ponds(x, -grade * x + np.where(x >= 20, lip_in / 12, 0), 1 / 3)
+    z = -grade * x + np.where(x >= 20, lip_in / 12, 0)
+    found = ponds_of(Bed(x, z, z))
     assert found[0].length == pytest.approx(lip_in / 12 / grade, abs=2e-3)
-    assert found[0].spill_point == pytest.approx(20, abs=1e-3)
+    assert x[found[0].spill] == pytest.approx(20, abs=1e-3)
 
 
 def test_a_line_that_always_falls_holds_nothing() -> None:
     x = np.linspace(0, 100, 401)
-    assert ponds(x, -0.01 * x, 1 / 3) == []
+    assert ponds_of(Bed(x, -0.01 * x, -0.01 * x)) == []
+
+
+@given(PROFILES, st.integers(0, 119), st.floats(0.01, 20))
+def test_a_dam_never_lowers_the_water(invert: np.ndarray, at: int, height: float) -> None:
+    x = np.arange(invert.size, dtype=float)
+    dam = Dam("i1", "object", float(min(at, invert.size - 1)), float(min(at, invert.size - 1)), height)
+    assert (pool_level(bed_of(x, invert, [dam]).top) >= pool_level(invert)).all()
 
 
 def test_handbook_two_reading_check() -> None:
@@ -85,29 +105,3 @@ def test_water_never_shows_more_than_the_sag_that_holds_it(depth: float, length:
 def test_what_is_no_pond_is_refused(bad: tuple[float, float, float]) -> None:
     with pytest.raises(DomainError):
         sag_from_pond(*bad)
-
-
-@given(st.floats(0.3, 3.5), st.floats(2, 20), st.floats(0.2, 4))
-def test_a_reading_at_rest_comes_back_from_the_fill(depth_in: float, length: float, grade_pct: float) -> None:
-    """The pond drawn is a fill, and it is as deep and as long as what was read."""
-    d = depth_in / 12
-    pond = ponds_at_rest([RestReading("i", 50, 50 + length, d, d, d, 4, 0.3)], grade_pct)[0]
-    assert max(depth for _, depth in pond.shape) == pytest.approx(depth_in, rel=0.02)
-    assert pond.length_ft == pytest.approx(length, rel=0.03)
-
-
-def test_at_one_place_it_reaches_back_depth_over_grade_and_claims_no_sag() -> None:
-    pond = ponds_at_rest([RestReading("i", 50, None, 1 / 12, 1 / 12, 1 / 12, 4, 0.3)], 2.0)[0]
-    assert pond.length_ft == pytest.approx(1 / 12 / 0.02, abs=0.1)
-    assert pond.sag_in is None
-
-
-@given(st.floats(-20, 20, allow_subnormal=False), st.floats(0, 300), st.floats(0.01, 30))
-def test_any_grade_length_and_depth_gives_a_pond_as_deep_as_was_read(
-    grade_pct: float, length: float, depth_in: float
-) -> None:
-    d = max(depth_in, 0.2) / 12
-    pond = ponds_at_rest([RestReading("i", 50, 50 + length if length > 1 else None, d, d, d, 4, 0.3)], grade_pct)[0]
-    assert pond.depth_in == pytest.approx(d * 12)
-    assert pond.length_ft > 0
-    assert (pond.sag_in is not None) == (length > 1 and grade_pct >= 0)

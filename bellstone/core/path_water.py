@@ -1,0 +1,120 @@
+"""The water of a path: its own line's, and that of the lines it flows into, the lowest first."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from math import hypot, inf
+
+import numpy as np
+
+from bellstone.core.amounts import amount_middle
+from bellstone.core.findings import Resolved, computed_row, resolve
+from bellstone.core.invert import invert_of
+from bellstone.core.paths import Path, chain_of, pipes_on
+from bellstone.core.placing import Place, Placing
+from bellstone.core.profile import Height
+from bellstone.core.record import Lateral, Visit
+from bellstone.core.scheme import Scheme
+from bellstone.core.segments import Segment, segment_at
+from bellstone.core.units import IN_PER_FT
+from bellstone.core.water import NamedPond, water_of
+from bellstone.core.water_shown import Part, pond_id, pond_rating, pond_sighting
+
+JOINS_ABOVE = 0.25  # of its bore, a branch's outlet above the line it joins, as much again its sigma: handbook 2.5
+
+
+@dataclass(frozen=True, slots=True)
+class WhatIf:
+    """Water as it would be: without some dams, and with the main so high above the outlet [ft]; None as it is."""
+
+    without: frozenset[str] = frozenset()
+    main_level: float | None = None
+
+
+AS_IT_IS = WhatIf()
+
+
+def parts_of(
+    lateral: Lateral, visit: Visit, placing: Placing, path: Path, segments: Sequence[Segment], rows: Sequence[Resolved],
+    scheme: Scheme, what_if: WhatIf = AS_IT_IS,
+) -> tuple[Part, ...]:  # fmt: skip
+    """The water on a path, its own line's part first, then that of the lines below it.
+
+    The line below is taken first: a branch starts from the higher of its own outlet and the water standing there.
+    """
+    chain = chain_of(lateral, path.line.id)
+    below: tuple[Part, ...] = ()
+    joins, outlet = None, -inf
+    if len(chain) > 1:
+        lower, _, lower_segments = pipes_on(lateral, visit, placing, chain[1].id)
+        lower_rows = resolve(lateral, lower.visit, placing, lower_segments, scheme)
+        below = parts_of(lateral, visit, placing, lower, lower_segments, lower_rows, scheme, what_if)
+        if path.joins_ft is not None and below:
+            joins, outlet = _joined(below, path.joins_ft, segments)
+    at = path.joins_ft
+    invert = invert_of(lateral, path.line, path.visit, placing, segments, rows, scheme, at, joins, path.limits)
+    if invert is None:
+        return ()
+    said = visit.main_level if len(chain) == 1 else None
+    main = amount_middle(said) / IN_PER_FT if said is not None else None
+    main = what_if.main_level if what_if.main_level is not None and len(chain) == 1 else main
+    water = water_of(invert, main, what_if.without, outlet)
+    relative = below[-1].relative if below else water.profile.relative
+    own = Part(water, -inf, at if at is not None else inf, path.line.id, relative)
+    return (own, *(replace(p, first=max(p.first, at)) for p in below if at is not None and p.last > at))
+
+
+def _joined(below: Sequence[Part], at: float, segments: Sequence[Segment]) -> tuple[Height, float]:
+    """The height of a branch's outlet, and the level of the water where it joins [ft]."""
+    part = next((p for p in below if p.last >= at), below[-1])
+    node = part.water.profile.mesh.node(at)
+    bore = next((s.bore_in for s in segments if s.bore_in), 4.0) / IN_PER_FT
+    rise = JOINS_ABOVE * bore
+    sigma = hypot(rise, float(part.water.profile.sigma[node]))
+    height = Height("the line it joins", at, float(part.water.bed.z[node]) + rise, sigma)
+    return height, float(part.water.level[node])
+
+
+def with_computed(
+    rows: Sequence[Resolved], parts: Sequence[Part], segments: tuple[Segment, ...], scheme: Scheme
+) -> tuple[Resolved, ...]:
+    """The rows with what the water adds.
+
+    A depth that was not read at rest is rated by the computed pond, and a pond that nobody told of is a row of its
+    own: one pond and its sightings are one item.
+    """
+    out = list(rows)
+    for part in parts:
+        for _, named in part.ponds:
+            if named.told is None:
+                _rate_by(out, part, named, segments, scheme)
+    return tuple(out)
+
+
+def _rate_by(out: list[Resolved], part: Part, named: NamedPond, segments: tuple[Segment, ...], scheme: Scheme) -> None:
+    rating = pond_rating(part.water, named, scheme)
+    if rating is None:
+        return
+    pond = named.pond
+    rated = rating.model_copy(update={"why": f"{rating.why}; computed, not read at rest"})
+    within = [n for n, r in enumerate(out) if _in_pond(r, pond.start - 1, pond.end + 1)]
+    if within:
+        first = out[within[0]]
+        if first.rating is None:
+            finding = first.finding.model_copy(update={"rating": rated, "unrated": ""})
+            out[within[0]] = replace(first, rating=rated, unrated=None, finding=finding)
+        return
+    x = part.water.station
+    place = Place("station", "computed from the adjusted pipe", pond.start, 0.25, pond.end, 0.25, order=(pond.start, 0))
+    sighting = pond_sighting(part.water, named, pond_id(part, named))
+    segment = segment_at(segments, replace(place, order=(float(x[pond.deepest]), 0)))
+    row = computed_row(sighting, place, segment, rated, "computed from the adjusted pipe: nobody read it at rest")
+    where = int(np.searchsorted([r.place.order[0] for r in out], pond.start))
+    out.insert(where, row)
+
+
+def _in_pond(r: Resolved, start: float, end: float) -> bool:
+    """Whether a sighting of water lies in a stretch [ft]."""
+    if r.sighting.kind not in ("standing", "submerged") or r.place.how != "station" or r.place.station is None:
+        return False
+    last = r.place.end if r.place.end is not None else r.place.station
+    return r.place.station <= end and last >= start
