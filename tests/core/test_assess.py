@@ -81,7 +81,7 @@ def test_the_section_table_holds_every_quarter_foot_and_every_item(record: Later
         if f.how == "station":
             assert any(abs(s - f.station_ft) < 1e-3 for s in a.section.station_ft)
     deepest = max(w for w in a.section.water_in if w is not None)
-    assert deepest == pytest.approx(a.ponds[0].depth_in, abs=0.02)
+    assert deepest == pytest.approx(a.ponds[0].depth_in, abs=0.05)
 
 
 def test_digs_are_for_the_break_and_the_belly_with_depth_where_read(record: Lateral) -> None:
