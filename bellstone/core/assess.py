@@ -20,13 +20,13 @@ from bellstone.core.calibration import calibrate
 from bellstone.core.compare import earlier_findings
 from bellstone.core.coverage import Coverage, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
-from bellstone.core.findings import Resolved, is_joint, resolve
+from bellstone.core.findings import Resolved, is_joint
 from bellstone.core.fit import tool_fits
 from bellstone.core.judging import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
 from bellstone.core.looks import proposed
 from bellstone.core.materials import MATERIALS
-from bellstone.core.path_water import AS_IT_IS, WhatIf, parts_of, with_computed
-from bellstone.core.paths import Path, pipes_on
+from bellstone.core.path_water import path_water, with_computed
+from bellstone.core.paths import Path
 from bellstone.core.placing import Placing, place_visits
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.remembering import uncollected
@@ -39,8 +39,7 @@ from bellstone.core.segments import Segment
 from bellstone.core.stationing import Z_90
 from bellstone.core.suspicious import warnings_of
 from bellstone.core.verdict import VERDICT_WORDS, VerdictResult
-from bellstone.core.water_found import WaterBands, WaterIf
-from bellstone.core.water_shown import Part, not_known, ponds_found, profile_found, removables, water_bands
+from bellstone.core.water_shown import Part, not_known, ponds_found, profile_found, removables
 
 OPEN_END_FT = 2.0  # drawn past the last thing seen, so that an open end shows as one
 
@@ -65,13 +64,9 @@ class _Judged:
         return self.coverage.seen_ft if self.coverage.start is not None and self.coverage.seen_ft > 0 else None
 
 
-def _on_path(
-    lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme, what_if: WhatIf = AS_IT_IS
-) -> _Judged:
-    path, coverage, segments = pipes_on(lateral, visit, placing, line)
-    said = resolve(lateral, path.visit, placing, segments, scheme)
-    parts = parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)
-    return _Judged(path, coverage, segments, said, parts, with_computed(said, parts, segments, scheme))
+def _on_path(lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme) -> _Judged:
+    w = path_water(lateral, visit, placing, line, scheme)
+    return _Judged(w.path, w.coverage, w.segments, w.said, w.parts, with_computed(w.said, w.parts, w.segments, scheme))
 
 
 def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = None) -> Assessment:
@@ -162,44 +157,11 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         counts=tuple(CountShown(id=c.id, words=c.said) for c in visit.counts),
         section=section_table(segments, rows, profile, depths, coverage),
         before_you_pull_out=before_you_pull_out(lateral, visit, coverage, here.said, placing),
-        warnings=warnings_of(lateral, visit, rows, segments, coverage, placing, scheme),
+        warnings=warnings_of(lateral, visit, rows, segments, coverage, placing, scheme, here.parts),
         remarks=tuple(Remarked(id=m.id, said=m.said, why=m.why, start=m.start, end=m.end) for m in visit.remarks),
         scope=scope_words(lateral, visit, coverage, unseen, rows),
         cautions=cautions(rows, segments),
     )
-
-
-def bands(
-    lateral: Lateral, scheme: Scheme | None = None, path: str | None = None, what_if: WhatIf = AS_IT_IS
-) -> WaterBands:
-    """The bands of the invert and the water on it: they follow what :func:`assess` says.
-
-    Raises
-    ------
-    DomainError
-        There is no such line.
-    """
-    with uncollected():
-        return water_bands(_parts(lateral, scheme or house_scheme(), path, what_if))
-
-
-def water_if(lateral: Lateral, scheme: Scheme | None, path: str | None, what_if: WhatIf) -> WaterIf:
-    """The water as it would be without some dams, or with the main at another level; nothing else is judged.
-
-    Raises
-    ------
-    DomainError
-        There is no such line.
-    """
-    scheme = scheme or house_scheme()
-    parts = _parts(lateral, scheme, path, what_if)
-    return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
-
-
-def _parts(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf) -> tuple[Part, ...]:
-    visit = lateral.visits[-1]
-    placing = place_visits(lateral, calibrate(lateral))[-1]
-    return _on_path(lateral, visit, placing, path or lateral.lines[0].id, scheme, what_if).parts
 
 
 def _earlier(lateral: Lateral, placed: Sequence[Placing], line: str, scheme: Scheme) -> list[_Judged]:

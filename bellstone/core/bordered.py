@@ -1,10 +1,11 @@
 """Least squares with a banded part and a dense border: cost grows with length, not with its cube."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
-from numpy.typing import NDArray
+from numpy.typing import ArrayLike, NDArray
 from scipy.linalg import cho_solve_banded, cholesky_banded, solve_triangular
 from scipy.linalg.lapack import dtbtrs
 
@@ -35,7 +36,8 @@ class Rows:
 
     def take(self, keep: Index) -> "Rows":
         """The rows of these indices."""
-        return Rows(self.node[keep], self.coef[keep], self.border[keep], self.border_coef[keep], self.value[keep], self.sigma[keep])  # fmt: skip
+        nodes, border = (self.node[keep], self.coef[keep]), (self.border[keep], self.border_coef[keep])
+        return Rows(*nodes, *border, self.value[keep], self.sigma[keep])
 
     def at(self, z: Array, beta: Array) -> Array:
         """What each row comes to for a solution [the row's own unit], shape (k,)."""
@@ -44,19 +46,24 @@ class Rows:
 
 
 def rows(
-    node: list[list[int]], coef: list[list[float]], border: list[list[int]], border_coef: list[list[float]],
-    value: list[float], sigma: list[float],
+    value: ArrayLike, sigma: ArrayLike, node: Sequence[Sequence[int]] = (), coef: Sequence[float] = (),
+    border: Sequence[Sequence[int]] = (), border_coef: Sequence[float] = (),
 ) -> Rows:  # fmt: skip
-    """Rows from short lists, padded to their shapes."""
-    k = len(value)
-    out = Rows(np.zeros((k, 4), np.intp), np.zeros((k, 4)), np.zeros((k, 2), np.intp), np.zeros((k, 2)), np.array(value, float), np.array(sigma, float))  # fmt: skip
-    for i in range(k):
-        out.node[i, :] = node[i][0] if node[i] else 0
-        out.node[i, : len(node[i])] = node[i]
-        out.coef[i, : len(coef[i])] = coef[i]
-        out.border[i, : len(border[i])] = border[i]
-        out.border_coef[i, : len(border_coef[i])] = border_coef[i]
-    return out
+    """Rows of one kind: each ties its own nodes and border unknowns with the same coefficients.
+
+    >>> rows([1.0], 0.1, [[3, 4]], (1, -1)).coef.tolist()
+    [[1.0, -1.0, 0.0, 0.0]]
+    """
+    values = np.atleast_1d(np.asarray(value, dtype=float))
+    k = values.size
+    at, along = np.zeros((k, 4), np.intp), np.zeros((k, 4))
+    side, beside = np.zeros((k, 2), np.intp), np.zeros((k, 2))
+    if k and coef:
+        at[:, : len(coef)], along[:, : len(coef)] = np.asarray(node, np.intp), coef
+        at[:, len(coef) :] = at[:, :1]
+    if k and border_coef:
+        side[:, : len(border_coef)], beside[:, : len(border_coef)] = np.asarray(border, np.intp), border_coef
+    return Rows(at, along, side, beside, values, np.broadcast_to(np.asarray(sigma, dtype=float), k).copy())
 
 
 def stacked(parts: list[Rows]) -> Rows:
@@ -159,7 +166,8 @@ class Normal:
 
     @classmethod
     def empty(cls, nodes: int, borders: int) -> "Normal":
-        return cls(np.zeros((BAND + 1, nodes)), np.zeros((nodes, borders)), np.zeros((borders, borders)), np.zeros(nodes), np.zeros(borders))  # fmt: skip
+        side, corner = np.zeros((nodes, borders)), np.zeros((borders, borders))
+        return cls(np.zeros((BAND + 1, nodes)), side, corner, np.zeros(nodes), np.zeros(borders))
 
     def plus(self, rows: Rows, sign: float = 1.0) -> "Normal":
         """With these rows added, or taken away where ``sign`` is -1.
@@ -251,9 +259,9 @@ def solve(rows: Rows, nodes: int, borders: int) -> Solution:
     --------
     Two nodes, the first at 5 +- 0.1 ft, the fall between them 1 +- 0.1 ft.
 
-    >>> r = rows([[0], [0, 1]], [[1], [1, -1]], [[], []], [[], []], [5, 1], [0.1, 0.1])
+    >>> r = stacked([rows([5], 0.1, [[0]], (1,)), rows([1], 0.1, [[0, 1]], (1, -1))])
     >>> s = solve(r, 2, 0)
-    >>> s.z.round(3).tolist(), s.variance_of(rows([[1]], [[1]], [[]], [[]], [0], [1])).round(3).tolist()
+    >>> s.z.round(3).tolist(), s.variance_of(rows([0], 1, [[1]], (1,))).round(3).tolist()
     ([5.0, 4.0], [0.02])
 
     References

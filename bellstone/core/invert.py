@@ -1,7 +1,7 @@
 """From the record to what the profile takes: the pipe as reaches, every reading with its sigma, and the dams."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import groupby
 from math import hypot
 
@@ -208,7 +208,7 @@ def _with_steps(reaches: tuple[Reach, ...], steps: Sequence[StepRead]) -> tuple[
     for r in reaches:
         mine = [s.station for s in steps if r.start + SNAP_FT < s.station < r.end - SNAP_FT]
         kept = [j for j in r.joints if all(abs(j - s) > SNAP_FT for s in mine)]
-        out.append(r if not mine else Reach(r.start, r.end, r.diameter, r.lay_length, r.flexible, r.grade, r.grade_sigma, tuple(sorted([*kept, *mine]))))  # fmt: skip
+        out.append(replace(r, joints=tuple(sorted([*kept, *mine]))) if mine else r)
     return tuple(out)
 
 
@@ -258,7 +258,8 @@ def _ground(
     """The surface's elevation there and its sigma [ft]; None where it is not known."""
     if d.ground_ft is not None:
         return d.ground_ft, 0.0
-    known = [(placing.landmark_stations[m.name], m.ground_ft) for m in lateral.landmarks if m.ground_ft is not None and m.name in placing.landmark_stations]  # fmt: skip
+    at_marks = {m.name: m.ground_ft for m in lateral.landmarks if m.ground_ft is not None}
+    known = [(placing.landmark_stations[n], g) for n, g in at_marks.items() if n in placing.landmark_stations]
     by = [g for s, g in known if abs(s - station) < 1.0]
     if by:
         return by[0], 0.0

@@ -7,6 +7,7 @@ from math import hypot, inf
 import numpy as np
 
 from bellstone.core.amounts import amount_middle
+from bellstone.core.coverage import Coverage
 from bellstone.core.findings import Resolved, computed_row, resolve
 from bellstone.core.invert import invert_of
 from bellstone.core.paths import Path, chain_of, pipes_on
@@ -31,6 +32,34 @@ class WhatIf:
 
 
 AS_IT_IS = WhatIf()
+
+
+@dataclass(frozen=True, slots=True)
+class PathWater:
+    """One path of one visit: how far it was seen, its pipe, what was said on it, and its water, house to main."""
+
+    path: Path
+    coverage: Coverage
+    segments: tuple[Segment, ...]
+    said: tuple[Resolved, ...]
+    parts: tuple[Part, ...]
+
+
+def path_water(
+    lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme, what_if: WhatIf = AS_IT_IS
+) -> PathWater:
+    """What of a visit lies on the path from a line to the main, and the water there.
+
+    Raises
+    ------
+    DomainError
+        There is no such line.
+    """
+    path, coverage, segments = pipes_on(lateral, visit, placing, line)
+    said = resolve(lateral, path.visit, placing, segments, scheme)
+    return PathWater(
+        path, coverage, segments, said, parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)
+    )
 
 
 def parts_of(

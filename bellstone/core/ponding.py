@@ -67,7 +67,7 @@ class Pond:
         return self.end - self.start
 
 
-def pool_level(invert: ArrayLike, outlet_level: float = -np.inf) -> NDArray[np.float64]:
+def pool_level(invert: ArrayLike, outlet_level: ArrayLike = -np.inf) -> NDArray[np.float64]:
     """Elevation of still water over an invert: the level fill.
 
     w(x) = max of z over x' >= x, from the outlet's level if that stands higher: a reversed running
@@ -77,7 +77,7 @@ def pool_level(invert: ArrayLike, outlet_level: float = -np.inf) -> NDArray[np.f
     ----------
     invert : array (n,) or (n, k)
         Elevation of the invert from upstream to the outlet [ft]; k profiles side by side.
-    outlet_level : float
+    outlet_level : float or array (k,)
         Water level standing at the outlet [ft]; none by default.
 
     Returns
@@ -214,7 +214,7 @@ class PondBand:
 
 def pond_band(
     station: Array, z: Array, level: Array | None, lift: Array, diameter: Array, deepest: int, over: Sequence[float],
-    outlet: float = -np.inf,
+    outlet: ArrayLike = -np.inf,
 ) -> PondBand:  # fmt: skip
     """How deep, long and large a pond is over draws of the invert, inside its window.
 

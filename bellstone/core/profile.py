@@ -161,15 +161,14 @@ class Profile:
     @cached_property
     def held_sigma(self) -> Array:
         """One sigma of ``held``, a pond each [ft]."""
-        columns = range(self._columns.held, self._columns.bias)
-        one = rows([[] for _ in columns], [[] for _ in columns], [[c] for c in columns], [[1.0] for _ in columns], [0.0] * len(columns), [1.0] * len(columns))  # fmt: skip
-        return np.sqrt(self.solution.variance_of(one))
+        columns = [[c] for c in range(self._columns.held, self._columns.bias)]
+        return np.sqrt(self.solution.variance_of(rows(np.zeros(len(columns)), 1.0, border=columns, border_coef=(1.0,))))
 
     def depth_sigma(self, pond: int | None, spill: int, node: int) -> float:
         """One sigma of the water's depth at a node [ft]: below a pond's level, or below its spill point."""
         if pond is None:
             return float(self.solution.variance_between(spill, node) ** 0.5)
-        row = rows([[node]], [[-1.0]], [[self._columns.level + pond]], [[1.0]], [0.0], [1.0])
+        row = rows([0.0], 1.0, [[node]], (-1.0,), [[self._columns.level + pond]], (1.0,))
         return float(np.sqrt(max(self.solution.variance_of(row)[0], 0.0)))
 
     @property
@@ -300,12 +299,7 @@ def _stations(readings: Readings) -> list[float]:
 
 def _single(nodes: NDArray[np.intp]) -> Rows:
     """One row a node: its own height."""
-    k = nodes.size
-    node = np.stack([nodes] * 4, axis=1)
-    coef = np.zeros((k, 4))
-    coef[:, 0] = 1.0
-    none = np.zeros((k, 2))
-    return Rows(node, coef, none.astype(np.intp), none, np.zeros(k), np.ones(k))
+    return rows(np.zeros(nodes.size), 1.0, nodes[:, None].tolist(), (1.0,))
 
 
 def _held(
@@ -342,7 +336,8 @@ def _spans(mesh: Mesh) -> NDArray[np.intp]:
 
 def _grades(mesh: Mesh) -> Rows:
     k = len(mesh.reaches)
-    return rows([[]] * k, [[]] * k, [[i] for i in range(k)], [[1.0]] * k, [r.grade for r in mesh.reaches], [r.grade_sigma for r in mesh.reaches])  # fmt: skip
+    value, sigma = [r.grade for r in mesh.reaches], [r.grade_sigma for r in mesh.reaches]
+    return rows(value, sigma, border=[[i] for i in range(k)], border_coef=(1.0,))
 
 
 def _barrels(mesh: Mesh) -> Rows:
@@ -378,27 +373,26 @@ def _plain_steps(mesh: Mesh, readings: Readings) -> Rows:
     read = {mesh.node(s.station) for s in readings.steps}
     at = [i for i in mesh.breaks if i not in read]
     value = [(mesh.reaches[mesh.reach[i]].diameter - mesh.reaches[mesh.reach[i + 1]].diameter) / 2 for i in at]
-    return rows([[i + 1, i] for i in at], [[1.0, -1.0]] * len(at), [[]] * len(at), [[]] * len(at), value, [SIGMA_STEP_FT] * len(at))  # fmt: skip
+    return rows(value, SIGMA_STEP_FT, [[i + 1, i] for i in at], (1.0, -1.0))
 
 
 def _biases(columns: _Columns) -> Rows:
-    heads = range(columns.bias, columns.count)
-    k = len(heads)
-    return rows([[]] * k, [[]] * k, [[c] for c in heads], [[1.0]] * k, [0.0] * k, [SIGMA_BIAS] * k)
+    heads = [[c] for c in range(columns.bias, columns.count)]
+    return rows(np.zeros(len(heads)), SIGMA_BIAS, border=heads, border_coef=(1.0,))
 
 
 def _datum(relative: bool) -> Rows:
     k = 1 if relative else 0
-    return rows([[0]] * k, [[1.0]] * k, [[]] * k, [[]] * k, [0.0] * k, [SIGMA_DATUM_FT] * k)
+    return rows(np.zeros(k), SIGMA_DATUM_FT, [[0]] * k, (1.0,))
 
 
 def _holds(readings: Readings, columns: _Columns, spill: tuple[int, ...]) -> Rows:
     """A pond each: w - z(spill) - d = 0, and d as it was recorded, else none."""
-    k = len(spill)
     levels, held = range(columns.level, columns.held), range(columns.held, columns.bias)
-    tied = rows([[i] for i in spill], [[-1.0]] * k, [[w, d] for w, d in zip(levels, held, strict=True)], [[1.0, -1.0]] * k, [0.0] * k, [SIGMA_DATUM_FT] * k)  # fmt: skip
-    loose = rows([[]] * k, [[]] * k, [[d] for d in held], [[1.0]] * k, [h.height for h in readings.holds], [h.sigma for h in readings.holds])  # fmt: skip
-    return stacked([tied, loose])
+    both = [[w, d] for w, d in zip(levels, held, strict=True)]
+    tied = rows(np.zeros(len(spill)), SIGMA_DATUM_FT, [[i] for i in spill], (-1.0,), both, (1.0, -1.0))
+    heights, sigmas = [h.height for h in readings.holds], [h.sigma for h in readings.holds]
+    return stacked([tied, rows(heights, sigmas, border=[[d] for d in held], border_coef=(1.0,))])
 
 
 class _Told:
@@ -502,20 +496,17 @@ def _kind_of(reading: Height | Level | StepRead | Pitch) -> Kind:
 
 
 def _height_rows(mesh: Mesh, heights: Sequence[Height]) -> Rows:
-    k = len(heights)
-    return rows([[mesh.node(h.station)] for h in heights], [[1.0]] * k, [[]] * k, [[]] * k, [h.z for h in heights], [h.sigma for h in heights])  # fmt: skip
+    return rows([h.z for h in heights], [h.sigma for h in heights], [[mesh.node(h.station)] for h in heights], (1.0,))
 
 
 def _level_rows(mesh: Mesh, levels: Sequence[Level], columns: _Columns) -> Rows:
-    k = len(levels)
-    ponds = [[columns.level + v.pond] for v in levels]
-    return rows([[mesh.node(v.station)] for v in levels], [[-1.0]] * k, ponds, [[1.0]] * k, [v.above for v in levels], [v.sigma for v in levels])  # fmt: skip
+    nodes, ponds = [[mesh.node(v.station)] for v in levels], [[columns.level + v.pond] for v in levels]
+    return rows([v.above for v in levels], [v.sigma for v in levels], nodes, (-1.0,), ponds, (1.0,))
 
 
 def _step_rows(mesh: Mesh, steps: Sequence[StepRead]) -> Rows:
-    k = len(steps)
     nodes = [[mesh.node(s.station) + 1, mesh.node(s.station)] for s in steps]
-    return rows(nodes, [[1.0, -1.0]] * k, [[]] * k, [[]] * k, [s.height for s in steps], [s.sigma for s in steps])
+    return rows([s.height for s in steps], [s.sigma for s in steps], nodes, (1.0, -1.0))
 
 
 def _pitch_rows(mesh: Mesh, pitches: Sequence[Pitch], columns: _Columns) -> Rows:

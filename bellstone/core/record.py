@@ -371,6 +371,7 @@ class Visit(Rec):
     counts: Annotated[tuple[Count, ...], Field(max_length=500)] = ()
     not_assessable: Annotated[tuple[NotAssessable, ...], Field(max_length=500)] = ()
     main_level: Amount | None = None  # how high the main stands above the line's own invert at its outlet
+    drain_down_min: Annotated[float, Field(ge=0, le=1440)] | None = None  # at least, by a flush test in the engine
     remarks: Annotated[tuple[Remark, ...], Field(max_length=5000)] = ()
     waiting: Annotated[tuple[Text, ...], Field(max_length=200)] = ()  # notes at the side, still to type in
     planned: Text = ""
@@ -444,6 +445,7 @@ class HouseRules(Rec):
     owner_ends_at: Literal["main", "property_line", "not_stated"] = "not_stated"
     unseen_is_only_unseen: bool = True
     sag_near_main_milder: bool = False
+    minimum_grade: Literal["quarter_inch", "eighth_from_4_in"] = "quarter_inch"
 
 
 class Site(Rec):

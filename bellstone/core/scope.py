@@ -28,6 +28,10 @@ RULE_WORDS = {
         },
     ),
     "worn_iron": ("Heavy iron wear", {"replace_on_sight": "replace on sight", "keep_while_sound": "keep while sound"}),
+    "minimum_grade": (
+        "Least fall",
+        {"quarter_inch": "¼ in/ft", "eighth_from_4_in": "¼ in/ft, ⅛ in/ft from 4 in up"},
+    ),
     "clean_first": ("Build-up", {"clean_first": "clean first, then decide", "decide_now": "decide now"}),
     "owner_ends_at": (
         "Owner's part ends at",

@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from zlib import crc32
 
+from bellstone.core.amounts import amount_middle
 from bellstone.core.assessment import Warning
 from bellstone.core.clock import includes_six
 from bellstone.core.coverage import Coverage
@@ -13,7 +14,8 @@ from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.sizes import size_bounds
 from bellstone.core.segment_joints import OFF_JOINT_FT, at_joint_in, joints_of, off_pattern, spacing_not_of
 from bellstone.core.segments import Segment
-from bellstone.core.units import tidy
+from bellstone.core.units import IN_PER_FT, tidy
+from bellstone.core.water_shown import Part, readings_found
 
 # Wear that only some materials can have (handbook 3.1).
 WEAR_OF = {
@@ -25,7 +27,7 @@ WEAR_OF = {
 
 def warnings_of(
     lateral: Lateral, visit: Visit, rows: Sequence[Resolved], segments: Sequence[Segment], coverage: Coverage,
-    placing: Placing, scheme: Scheme,
+    placing: Placing, scheme: Scheme, parts: Sequence[Part] = (),
 ) -> tuple[Warning, ...]:  # fmt: skip
     """Every warning not yet answered."""
     answered = {a.warning for a in lateral.answers}
@@ -35,6 +37,9 @@ def warnings_of(
         *_of_line(rows, segments),
         *_of_joints(rows, segments),
         *_of_runs(placing),
+        *_of_draining(visit, rows),
+        *_of_depths(visit),
+        *_of_shape(parts),
     ]
     return tuple(w for w in found if w.id not in answered)
 
@@ -179,3 +184,58 @@ def _of_runs(placing: Placing) -> Iterator[Warning]:
             # named by what it asks: an answer stands for that question, wherever it comes among the others
             ident = f"run:{tie.run}:{crc32(question.encode()):x}"
             yield Warning(id=ident, where=f"run {tie.run}", text=question, mend="answer it in Set up")
+
+
+def _of_draining(visit: Visit, rows: Sequence[Resolved]) -> Iterator[Warning]:
+    """A depth read at rest sooner than the line drains: a flush test in the engine says how long, at least."""
+    for r in rows:
+        s = r.sighting
+        if visit.drain_down_min is None or s.minutes_off is None or s.kind != "standing" or s.water != "rest":
+            continue
+        if amount_middle(s.minutes_off) < visit.drain_down_min:
+            yield Warning(
+                id=f"early:{s.id}",
+                where=f"{r.finding.words} ({_at(r)})",
+                text=f"read {tidy(amount_middle(s.minutes_off), 1)} min after the water was off: this line takes at "
+                f"least {tidy(visit.drain_down_min, 1)} min to drain down",
+                mend="read it again, or keep it as more than there is",
+            )
+
+
+def _of_depths(visit: Visit) -> Iterator[Warning]:
+    for d in visit.depths:
+        if d.depth_ft.likely is not None and d.depth_ft.likely <= 0 and not d.failed:
+            yield Warning(
+                id=f"above:{d.id}",
+                where=d.said or f"depth {d.id}",
+                text=f"a depth of {tidy(d.depth_ft.likely, 2)} ft puts the head above the ground",
+                mend="check the reading, or mark it failed",
+            )
+
+
+def _of_shape(parts: Sequence[Part]) -> Iterator[Warning]:
+    """Readings that disagree with the rest, and water that something nobody recorded must hold."""
+    for part in parts:
+        for found in readings_found(part):
+            if found.out:
+                yield Warning(
+                    id=f"misfit:{found.id.replace(' ', '-')}",
+                    where=f"{found.words} ({found.station_ft:.1f} ft)",
+                    text=f"{found.off_words} and was taken out; it may be {found.explains}",
+                    mend="check it, mark it unsure, or take it out",
+                )
+        for dam in part.water.dams:
+            if dam.kind == "unrecorded":
+                yield Warning(
+                    id=f"held:{round(dam.start)}",
+                    where=f"water above {dam.start:.0f} ft",
+                    text=f"something at {dam.start:.0f} ft holds this water, about {tidy(dam.height * IN_PER_FT, 1)} in high",
+                    mend="look there again: a step up, roots or something lodged, and note it",
+                )
+        for dry in part.water.dry_conflicts:
+            yield Warning(
+                id=f"dry:{round(dry.start)}",
+                where=f"seen dry {dry.start:.0f}–{dry.end:.0f} ft",
+                text=f"the readings would have {tidy(dry.depth * IN_PER_FT, 1)} in of water here",
+                mend="check the footages, and that it was dry with the water off",
+            )

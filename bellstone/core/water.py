@@ -85,6 +85,7 @@ class LineWater:
     ponds: tuple[NamedPond, ...]
     unread: tuple[Unread, ...]
     dry_conflicts: tuple[DryConflict, ...]
+    main_level: float | None  # above the outlet's invert, where that is what backs it up [ft]
 
     @property
     def station(self) -> Array:
@@ -168,7 +169,7 @@ def water_of(
                 ponds.append(_named(invert, profile, dams, bed, replace(pond, told=told)))
         elif pond.depth >= max(FILM_FT, sigma):
             unread.append(Unread(pond.start, pond.end, _why_unread(invert, profile, dams, pond)))
-    return LineWater(invert, profile, dams, bed, level, tuple(ponds), tuple(unread), tuple(conflicts))
+    return LineWater(invert, profile, dams, bed, level, tuple(ponds), tuple(unread), tuple(conflicts), main_level)
 
 
 def _is_told(invert: Invert, x: Array, pond: Pond, outlet: float) -> bool:
@@ -210,8 +211,10 @@ def _named(invert: Invert, profile: Profile, dams: Sequence[Dam], bed: Bed, pond
     string = None
     shaped = pond.told is None or any(a <= pond.end and b >= pond.start for a, b in invert.pitched)
     shores = any(v.pond == pond.told and v.kind == "shore" for v in invert.readings.levels)
-    if (shaped or shores) and any(r.cause in ("sag", "adverse or flat") and r.share >= LISTED_SHARE for r in rungs):
-        string = string_line(bed.station, _with_crest(bed.z, dams, bed.station), pond.first, pond.spill, _string_nodes(profile, pond)) if bed.station[pond.spill] > bed.station[pond.first] else None  # fmt: skip
+    bent = any(r.cause in ("sag", "adverse or flat") and r.share >= LISTED_SHARE for r in rungs)
+    if (shaped or shores) and bent and bed.station[pond.spill] > bed.station[pond.first]:
+        crested = _with_crest(bed.z, dams, bed.station)
+        string = string_line(bed.station, crested, pond.first, pond.spill, _string_nodes(profile, pond))
     return NamedPond(pond, pond.told, rungs, string)
 
 
@@ -272,6 +275,8 @@ def bands_of(water: LineWater, count: int = DRAWS) -> Bands:
         The readings disagree: a head seen under water would stand out of it in nearly every draw.
     """
     z, told = water.profile.draws(count)
+    # the main's level was read from the outlet: it moves with it
+    outlet: Array | float = z[-1] + water.main_level if water.main_level is not None else water.bed.outlet
     low, high = np.quantile(z, [0.05, 0.95], axis=1)
     depth_low, depth_high = np.full(water.station.size, np.nan), np.full(water.station.size, np.nan)
     ponds, sags = [], []
@@ -281,9 +286,9 @@ def bands_of(water: LineWater, count: int = DRAWS) -> Bands:
         mine = told[named.told] if named.told is not None and named.pond.level > water.bed.outlet else None
         deepest = named.pond.deepest - a
         over = thresholds_ft(float(water.diameter[named.pond.deepest]))
-        ponds.append(pond_band(water.station[a:b], z[a:b], mine, lift, water.diameter[a:b], deepest, over, water.bed.outlet))  # fmt: skip
+        ponds.append(pond_band(water.station[a:b], z[a:b], mine, lift, water.diameter[a:b], deepest, over, outlet))  # fmt: skip
         i, j = named.pond.first, max(named.pond.last, named.pond.deepest) + 1
-        stands = mine if mine is not None else pool_level(z[a:b] + lift[:, None], water.bed.outlet)[i - a : j - a]
+        stands = mine if mine is not None else pool_level(z[a:b] + lift[:, None], outlet)[i - a : j - a]
         depth_low[i:j], depth_high[i:j] = np.quantile(np.maximum(stands - z[i:j], 0.0), [0.05, 0.95], axis=1)
         sags.append(_sag_band(water, named, z))
     return Bands(low, high, depth_low, depth_high, tuple(ponds), tuple(sags), tuple(_not_known(water, z)))

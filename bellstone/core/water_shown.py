@@ -243,7 +243,7 @@ def profile_found(parts: Sequence[Part]) -> ProfileFound | None:
             for r, g in zip(p.water.invert.reaches, p.water.profile.grade, strict=True)
             if min(r.end, p.last) > max(r.start, p.first)
         ),
-        readings=tuple(r for p in parts for r in _readings_found(p)),
+        readings=tuple(r for p in parts for r in readings_found(p)),
     )
 
 
@@ -292,7 +292,7 @@ EXPLAIN = {
 }
 
 
-def _readings_found(part: Part) -> list[ReadingFound]:
+def readings_found(part: Part) -> list[ReadingFound]:
     """Readings to draw: every one but pitches, and of those the ones that disagree."""
     out = []
     for r in part.water.profile.residuals:
@@ -354,20 +354,31 @@ def not_known(parts: Sequence[Part]) -> tuple[NotKnown, ...]:
     """Where the shape would hold water that nobody looked at, and where dry was said of what would hold it."""
     out = []
     for p in parts:
-        out += [NotKnown(start_ft=u.start, end_ft=u.end, why=f"{u.why}: read a depth at rest here") for u in p.water.unread if p.first <= u.end <= p.last + 1]  # fmt: skip
-        out += [
-            NotKnown(start_ft=d.start, end_ft=d.end, why=f"seen dry, but the readings would have {d.depth * IN_PER_FT:.1f} in here ({d.sigmas:.1f} of its sigmas): check the footages, or the water's state")
-            for d in p.water.dry_conflicts
-        ]  # fmt: skip
+        for u in p.water.unread:
+            if p.first <= u.end <= p.last + 1:
+                out.append(NotKnown(start_ft=u.start, end_ft=u.end, why=f"{u.why}: read a depth at rest here"))
+        for d in p.water.dry_conflicts:
+            why = f"seen dry, but the readings would have {d.depth * IN_PER_FT:.1f} in here"
+            mend = "check the footages, and that the water was off"
+            out.append(NotKnown(start_ft=d.start, end_ft=d.end, why=f"{why}: {mend}"))
     return tuple(out)
 
 
 def removables(parts: Sequence[Part]) -> tuple[Removable, ...]:
     """What stands on the bed and could be taken out, to see what the water would do."""
+    found = [
+        (p, d) for p in parts for d in p.water.dams if d.kind != "crest" and p.first <= (d.start + d.end) / 2 <= p.last
+    ]
     return tuple(
-        Removable(item=d.item, name=d.name, at_ft=(d.start + d.end) / 2, height_in=d.height * IN_PER_FT, recorded=d.kind != "unrecorded")
-        for p in parts for d in p.water.dams if d.kind != "crest" and p.first <= (d.start + d.end) / 2 <= p.last
-    )  # fmt: skip
+        Removable(
+            item=d.item,
+            name=d.name,
+            at_ft=(d.start + d.end) / 2,
+            height_in=d.height * IN_PER_FT,
+            recorded=d.kind != "unrecorded",
+        )
+        for _, d in found
+    )
 
 
 # ---- the bands --------------------------------------------------------------------------------------------

@@ -19,6 +19,10 @@ class NoSuchScheme(BellStoneError):
     """There is no scheme of that name and version here."""
 
 
+class NoSuchFlush(BellStoneError):
+    """No such flush test was started since the server came up."""
+
+
 class StaleVersion(BellStoneError):
     """The record has moved on since the sender saw it; ``since`` says what changed."""
 
@@ -51,6 +55,8 @@ def register(api: NinjaAPI) -> None:
                 )
             case NoSuchScheme():
                 return problem(404, f"There is no scheme {error}.", [("scheme", "choose one of those listed")])
+            case NoSuchFlush():
+                return problem(404, "That flush test is not known here.", [("flush", "start it again")])
             case StaleVersion():
                 text = "Somebody changed this lateral since you saw it. Nothing of yours was saved over it."
                 mend = "look at what changed, then make your change again"

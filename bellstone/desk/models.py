@@ -58,3 +58,11 @@ class ColumnMapping(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["what", "header"], name="one_mapping_a_header")]
+
+
+class StoredFlush(models.Model):
+    """A flush test that the engine went through, by a digest of what it was given: the same line is not run twice."""
+
+    key = models.CharField(max_length=64, primary_key=True)
+    played = models.TextField()
+    when = models.DateTimeField(auto_now_add=True)

@@ -10,6 +10,7 @@ from bellstone.core.assessment import Assessment
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme
 from bellstone.core.verdict import ORDER
+from bellstone.core.water_asked import bands
 from bellstone.desk import schemes
 from bellstone.desk.errors import NoSuchLateral
 from bellstone.desk.models import StoredLateral
@@ -72,6 +73,22 @@ def assessment_of(row: StoredLateral, path: str | None = None) -> Assessment:
         There is no such line.
     """
     return _result(row, path)[0]
+
+
+@lru_cache(maxsize=64)
+def _bands(text: str, scheme: str, path: str | None) -> bytes:
+    return bands(_parsed(text), schemes.scheme_named(scheme), path).model_dump_json().encode()
+
+
+def bands_of(row: StoredLateral, path: str | None = None) -> bytes:
+    """The bands that follow the row's assessment, as JSON bytes.
+
+    Raises
+    ------
+    DomainError
+        There is no such line.
+    """
+    return _bands(row.record, schemes.resolved(record_of(row).site.scheme), path)
 
 
 def text_of(record: Lateral) -> str:

@@ -11,9 +11,18 @@ from bellstone.core.entry.grammar import read_line
 from bellstone.core.entry.printing import position_words, sighting_line
 from bellstone.core.errors import DomainError, RecordError
 from bellstone.core.ids import next_id
-from bellstone.core.record import Amount, CounterPosition, DepthReading, Lateral, PitchReading, Rec, Visit
+from bellstone.core.record import (
+    Amount,
+    CounterPosition,
+    DepthReading,
+    InvertReading,
+    Lateral,
+    PitchReading,
+    Rec,
+    Visit,
+)
 
-What = Literal["sightings", "water", "depth", "pitch"]
+What = Literal["sightings", "water", "depth", "invert", "pitch"]
 Mapping = dict[str, int]  # field -> column, 0 the first
 MAX_ROWS = 20_000
 MAX_COLUMNS = 200
@@ -45,6 +54,11 @@ FIELDS: dict[What, tuple[tuple[str, bool, str], ...]] = {
         ("ground", False, "ground elevation surface level"),
         ("suspect", False, "suspect doubtful odd"),
     ),
+    "invert": (
+        ("counter", True, "counter footage distance station at position feet ft dist"),
+        ("elevation", True, "invert elevation level height z"),
+        ("suspect", False, "suspect doubtful odd"),
+    ),
     "pitch": (
         ("counter", True, "counter footage distance station at position feet ft dist"),
         ("grade", True, "grade pitch slope fall percent pct"),
@@ -61,6 +75,7 @@ TO_FEET = {
     "cm": 1 / 30.48,
     "mm": 1 / 304.8,
 }
+YES = ("1", "yes", "true", "y", "suspect", "x")
 OWN_UNIT = {"counter": "ft", "to": "ft", "ground": "ft", "depth": "ft"}
 KNOWN_UNITS = (*TO_FEET, "%", "pct", "percent", "min", "s", "minutes")
 
@@ -166,7 +181,13 @@ def add_table(lateral: Lateral, table: Table, what: What) -> Lateral:
         missing.append("kind (or notes)")
     if missing:
         raise RecordError([(f"mapping.{m}", "choose its column") for m in missing])
-    adders = {"sightings": _add_sightings, "water": _add_water, "depth": _add_depths, "pitch": _add_pitches}
+    adders = {
+        "sightings": _add_sightings,
+        "water": _add_water,
+        "depth": _add_depths,
+        "invert": _add_inverts,
+        "pitch": _add_pitches,
+    }
     return adders[what](lateral, table)
 
 
@@ -285,13 +306,31 @@ def _add_depths(lateral: Lateral, table: Table) -> Lateral:
                 position=_counter(row),
                 depth_ft=_feet(depth, row.text("depth")),
                 ground_ft=row.number_of("ground"),
-                suspect=row.text("suspect").lower() in ("1", "yes", "true", "y", "suspect", "x"),
+                suspect=row.text("suspect").lower() in YES,
                 said=" ".join(row.cells)[:400],
             )
         )
 
     _each(table, add)
     return _with_newest(lateral, visit.model_copy(update={"depths": tuple(found)}))
+
+
+def _add_inverts(lateral: Lateral, table: Table) -> Lateral:
+    visit = lateral.visits[-1]
+    run = visit.runs[-1].id if visit.runs else None
+    found: list[InvertReading] = list(visit.inverts)
+
+    def add(row: _Row) -> None:
+        elevation = row.number_of("elevation")
+        if elevation is None:
+            raise DomainError("elevation", "", "wants feet of elevation in every row")
+        taken = (v.id for x in lateral.visits for v in x.inverts) if not found else (found[-1].id,)
+        suspect, said = row.text("suspect").lower() in YES, " ".join(row.cells)[:400]
+        tree = {"id": next_id("v", taken), "run": run, "line": "csv", "position": _counter(row), "suspect": suspect}
+        found.append(InvertReading.model_validate({**tree, "elevation_ft": elevation, "said": said}))
+
+    _each(table, add)
+    return _with_newest(lateral, visit.model_copy(update={"inverts": tuple(found)}))
 
 
 def _add_pitches(lateral: Lateral, table: Table) -> Lateral:
@@ -325,7 +364,13 @@ def harmless(cell: str) -> str:
 def write_table(lateral: Lateral, what: What) -> str:
     """The newest visit's table as CSV: numbers as numbers, text made harmless, headings with their unit."""
     visit = lateral.visits[-1]
-    writers = {"sightings": _sighting_rows, "water": _water_rows, "depth": _depth_rows, "pitch": _pitch_rows}
+    writers = {
+        "sightings": _sighting_rows,
+        "water": _water_rows,
+        "depth": _depth_rows,
+        "invert": _invert_rows,
+        "pitch": _pitch_rows,
+    }
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     for row in writers[what](visit):
@@ -360,6 +405,12 @@ def _depth_rows(visit: Visit) -> Iterable[Cells]:
     yield ("counter (ft)", "depth (ft)", "ground (ft)", "suspect", "said")
     for d in visit.depths:
         yield (_ends(d.position)[0], d.depth_ft.likely, d.ground_ft, "yes" if d.suspect else "", d.said)
+
+
+def _invert_rows(visit: Visit) -> Iterable[Cells]:
+    yield ("counter (ft)", "invert elevation (ft)", "suspect", "said")
+    for v in visit.inverts:
+        yield (_ends(v.position)[0], v.elevation_ft, "yes" if v.suspect else "", v.said)
 
 
 def _pitch_rows(visit: Visit) -> Iterable[Cells]:

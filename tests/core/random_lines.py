@@ -131,7 +131,8 @@ def dammed(rng: np.random.Generator, kind: str = "loose", recorded: bool = True,
 
 def backwater(rng: np.random.Generator, length: float = 60) -> TrueLine:
     x = grid(length)
-    return TrueLine(pipe(length), x, -rng.uniform(0.008, 0.03) * x, main=float(rng.uniform(0.06, 0.25)), cause="backwater", kind="backwater")  # fmt: skip
+    main, z = float(rng.uniform(0.06, 0.25)), -rng.uniform(0.008, 0.03) * x
+    return TrueLine(pipe(length), x, z, main=main, cause="backwater", kind="backwater")
 
 
 def flat_back(rng: np.random.Generator, length: float = 60) -> TrueLine:
@@ -171,7 +172,10 @@ def read(
 ) -> Invert:  # fmt: skip
     """What an analyst would enter, with the errors the sigmas say; water is read where it is deepest."""
     where = np.sort(rng.uniform(0.5, line.reach.end - 0.5, heights))
-    tied = tuple(Height(f"h{n}", float(s), 100 + float(line.at(s)) + rng.normal(0, height_sigma), height_sigma) for n, s in enumerate(where))  # fmt: skip
+    tied = tuple(
+        Height(f"h{n}", float(s), 100 + float(line.at(s)) + rng.normal(0, height_sigma), height_sigma)
+        for n, s in enumerate(where)
+    )
     pitches = tuple(_pitches(line, rng)) if pitch else ()
     levels: list[Level] = []
     holds: list[Hold] = []
@@ -180,7 +184,8 @@ def read(
         levels.append(Level(f"r{n}", n, pond.deepest, pond.depth + rng.normal(0, 0.02), 0.02))
         held_by, hold = "", Hold(pond.deepest, min(pond.deepest + 20, line.reach.end), pond.deepest)
         if extents and pond.end - pond.start > 2:
-            levels.append(Level(f"r{n} shore", n, max(pond.start + rng.normal(0, 0.1), 0.0), 0.0, shore_sigma(0.1, 0.02), "shore"))  # fmt: skip
+            shore = max(pond.start + rng.normal(0, 0.1), 0.0)
+            levels.append(Level(f"r{n} shore", n, shore, 0.0, shore_sigma(0.1, 0.02), "shore"))
             hold = Hold(max(pond.end - 1, pond.deepest), pond.end + 1, pond.end)
         for dam in line.dams if dams else ():
             if abs(dam.start - pond.end) < 1.5:

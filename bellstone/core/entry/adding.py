@@ -11,7 +11,10 @@ from bellstone.core.entry.reading import (
     EstimateLength,
     Flush,
     Know,
+    Lie,
     ReadDepth,
+    ReadInvert,
+    ReadPitch,
     Say,
     See,
     StartPass,
@@ -76,6 +79,8 @@ class Adder:
                 "runs",
                 "sightings",
                 "depths",
+                "inverts",
+                "pitches",
                 "flush_tests",
                 "counts",
                 "not_assessable",
@@ -83,6 +88,7 @@ class Adder:
                 "symptoms",
             )
         }
+        self.main_level = lateral.visits[self.index].main_level
         self.landmarks = list(lateral.landmarks)
         self.lines = list(lateral.lines)
         self.items = list(lateral.items)
@@ -92,7 +98,8 @@ class Adder:
         self.tools = list(lateral.tools)
 
     def result(self) -> Lateral:
-        visit = self.lateral.visits[self.index].model_copy(update={k: tuple(v) for k, v in self.visit.items()})
+        groups = {k: tuple(v) for k, v in self.visit.items()}
+        visit = self.lateral.visits[self.index].model_copy(update={**groups, "main_level": self.main_level})
         visits = (*self.lateral.visits[: self.index], visit, *self.lateral.visits[self.index + 1 :])
         return self.lateral.model_copy(
             update={
@@ -151,6 +158,16 @@ class Adder:
                     self._know(act)
                 case ReadDepth():
                     self._depth(act, line)
+                case ReadInvert():
+                    run = self.run.id if self.run else None
+                    invert = {"id": self._next("v", "inverts"), "run": run, "line": line}
+                    self._keep("inverts", act.reading.model_copy(update=invert))
+                case ReadPitch():
+                    run = self.run.id if self.run else None
+                    pitch = {"id": self._next("g", "pitches"), "run": run}
+                    self._keep("pitches", act.reading.model_copy(update=pitch))
+                case Lie():
+                    self._lie(act)
                 case CountThings():
                     self._keep("counts", act.count.model_copy(update={"id": self._next("c", "counts")}))
                 case EstimateLength():
@@ -247,7 +264,9 @@ class Adder:
         """A new visit; the record so far is closed, and what follows is said on the new one."""
         lateral = self.result()
         visit = Visit(id=next_id("visit", (v.id for v in lateral.visits)), date=act.date, purpose=act.purpose)
-        said = any(getattr(lateral.visits[-1], g) for g in ("sightings", "runs", "depths", "remarks"))
+        said = any(
+            getattr(lateral.visits[-1], g) for g in ("sightings", "runs", "depths", "inverts", "pitches", "remarks")
+        )
         visits = (*lateral.visits, visit) if said else (*lateral.visits[:-1], visit)
         self._open(lateral.model_copy(update={"visits": visits}), -1)
         self.added.append(visit.id)
@@ -309,6 +328,22 @@ class Adder:
         self._landmark_of(act.reading.position)
         run = self.run.id if self.run else None
         self._keep("depths", act.reading.model_copy(update={"id": self._next("d", "depths"), "run": run, "line": line}))
+
+    def _lie(self, act: Lie) -> None:
+        """How a line lies: the line of the run it is said on, else the main one."""
+        if act.main_level is not None:
+            self.main_level = act.main_level
+            self.added.append("main_level")
+            return
+        mine = self.run.line if self.run else self.lines[0].id
+        n = next(i for i, line in enumerate(self.lines) if line.id == mine)
+        update: dict[str, Any] = {}
+        if act.fall:
+            update = {"grade_pct": act.fall_pct if act.fall == "given" else None, "fall_word": act.fall_word}
+        if act.ground:
+            update["ground_fall_pct"] = act.ground_fall_pct if act.ground == "taken" else None
+        self.lines[n] = self.lines[n].model_copy(update=update)
+        self.added.append(mine)
 
     def _length(self, act: EstimateLength) -> None:
         seen = self.visit["sightings"]
@@ -409,7 +444,17 @@ def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
     """The record without one sighting, depth, remark or other thing of a visit."""
     index = visit % len(lateral.visits)
     old = lateral.visits[index]
-    groups = ("sightings", "depths", "remarks", "counts", "flush_tests", "not_assessable", "symptoms")
+    groups = (
+        "sightings",
+        "depths",
+        "inverts",
+        "pitches",
+        "remarks",
+        "counts",
+        "flush_tests",
+        "not_assessable",
+        "symptoms",
+    )
     update = {g: tuple(x for x in getattr(old, g) if x.id != thing_id) for g in groups}
     if all(len(update[g]) == len(getattr(old, g)) for g in groups):
         raise DomainError("id", thing_id, "is not in this visit")

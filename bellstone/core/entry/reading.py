@@ -5,13 +5,16 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from bellstone.core.record import (
+    Amount,
     Claim,
     Count,
     DepthReading,
     FlushTest,
+    InvertReading,
     KnownPoint,
     LengthEstimate,
     NotAssessable,
+    PitchReading,
     Rec,
     Recommendation,
     Repair,
@@ -85,6 +88,28 @@ class ReadDepth(Rec):
     reading: DepthReading
 
 
+class ReadInvert(Rec):
+    act: Literal["invert"] = "invert"
+    reading: InvertReading
+
+
+class ReadPitch(Rec):
+    act: Literal["pitch"] = "pitch"
+    reading: PitchReading
+
+
+class Lie(Rec):
+    """How the line lies as a whole: its fall, the ground's, the water in the main; what is not said stays."""
+
+    act: Literal["lie"] = "lie"
+    fall: Literal["", "given", "word", "not_known"] = ""
+    fall_pct: float = 0.0
+    fall_word: Literal["", "steep", "good", "flat", "back"] = ""
+    ground: Literal["", "taken", "not_known"] = ""
+    ground_fall_pct: float = 0.0
+    main_level: Amount | None = None
+
+
 class CountThings(Rec):
     act: Literal["count"] = "count"
     count: Count
@@ -117,6 +142,9 @@ Act = Annotated[
     | StartPass
     | Know
     | ReadDepth
+    | ReadInvert
+    | ReadPitch
+    | Lie
     | CountThings
     | EstimateLength
     | Flush

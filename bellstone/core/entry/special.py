@@ -4,6 +4,7 @@ import re
 from typing import Any
 
 from bellstone.core.entry.attributes import amount_at
+from bellstone.core.entry.levels import read_levels
 from bellstone.core.entry.positions import LENGTH, feet_amount, read_position
 from bellstone.core.entry.reading import (
     NEW,
@@ -56,6 +57,7 @@ def read_special(text: str) -> Special | None:
         _pass,
         _known_point,
         _depth,
+        read_levels,
         _count,
         _flush,
         _cannot_assess,
@@ -207,7 +209,9 @@ def _known_point(text: str) -> Special | None:
 def _depth(text: str) -> Special | None:
     placed = read_position(text)
     match = re.match(
-        r"depth\s+(?P<depth>[\d.][^,;]*?)(?P<to>\s+(?:to\s+)?(?:crown|invert|beacon))?(?P<odd>\s+suspect|\?)?\s*$",
+        r"depth\s+(?P<depth>[\d.][^,;±]*?)(?P<to>\s+(?:to\s+)?(?:crown|invert|beacon))?"
+        rf"(?:\s*(?:±|\+-)\s*(?P<pm>{NUMBER})\s*(?:ft|')?)?(?:,?\s+ground\s+(?P<ground>-?{NUMBER})(?:\s*(?:ft|'))?)?"
+        r"(?P<odd>\s+suspect|\?)?\s*$",
         text[placed.rest :],
         re.I,
     )
@@ -232,6 +236,8 @@ def _depth(text: str) -> Special | None:
         "depth_ft": amount,
         "to": to,
         "suspect": bool(match["odd"]),
+        "sigma_ft": number(match["pm"]) if match["pm"] else None,
+        "ground_ft": float(match["ground"]) if match["ground"] else None,
         "said": text,
     }
     return [ReadDepth(reading=DepthReading.model_validate(tree))], []

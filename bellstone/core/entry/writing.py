@@ -9,9 +9,12 @@ from bellstone.core.record import (
     CounterPosition,
     DepthReading,
     FlushTest,
+    InvertReading,
     KnownPoint,
     Lateral,
+    Line,
     Pass,
+    PitchReading,
     Recommendation,
     Repair,
     Run,
@@ -63,12 +66,19 @@ def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
         if s.run is None:
             yield from _said(lateral, s, told)
             yield from (r.said for r in visit.remarks if r.after == s.id)
+    falls = {line.id: line for line in lateral.lines} if visit is lateral.visits[-1] else {}
     for run in visit.runs:
         yield run_line(run, names.get(run.line, ""))
+        if run.line in falls:
+            yield from _lie_lines(falls.pop(run.line))
         yield from (_known_line(p) for p in run.known_points)
         yield from _run_lines(lateral, visit, run, told)
     yield from (f"{position_words(n.position)} not seen {n.reason}" for n in visit.not_assessable)
     yield from (_depth_line(d) for d in visit.depths)
+    yield from (_invert_line(v) for v in visit.inverts)
+    yield from (_pitch_line(p) for p in visit.pitches)
+    if visit.main_level is not None:
+        yield f"main stands {tidy(amount_middle(visit.main_level), 3)}in"
     yield from (_count_line(c) for c in visit.counts)
     yield from (_flush_line(f) for f in visit.flush_tests)
 
@@ -135,9 +145,30 @@ def _known_line(p: KnownPoint) -> str:
 
 def _depth_line(d: DepthReading) -> str:
     to = f" {d.to}" if d.to != "beacon" else ""
-    return (
-        f"{position_words(d.position)} depth {tidy(d.depth_ft.likely or 0.0, 3)}ft{to}{' suspect' if d.suspect else ''}"
-    )
+    spread = f" ± {tidy(d.sigma_ft, 3)}ft" if d.sigma_ft is not None else ""
+    ground = f" ground {tidy(d.ground_ft, 3)}" if d.ground_ft is not None else ""
+    suspect = " suspect" if d.suspect else ""
+    return f"{position_words(d.position)} depth {tidy(d.depth_ft.likely or 0.0, 3)}ft{to}{spread}{ground}{suspect}"
+
+
+def _invert_line(v: InvertReading) -> str:
+    spread = f" ± {tidy(v.sigma_ft, 3)}" if v.sigma_ft is not None else ""
+    return f"{position_words(v.position)} invert {tidy(v.elevation_ft, 4)}{spread}{' suspect' if v.suspect else ''}"
+
+
+def _pitch_line(p: PitchReading) -> str:
+    spread = f" ± {tidy(p.sigma_pct, 3)}" if p.sigma_pct is not None else ""
+    return f"{position_words(p.position)} pitch {tidy(p.grade_pct, 4)}%{spread}{' suspect' if p.suspect else ''}"
+
+
+def _lie_lines(line: Line) -> Iterator[str]:
+    """How a line lies, said on one of its runs."""
+    if line.grade_pct is not None:
+        yield f"fall {tidy(line.grade_pct, 4)}%"
+    elif line.fall_word:
+        yield f"fall {line.fall_word}"
+    if line.ground_fall_pct is not None:
+        yield f"ground falls {tidy(line.ground_fall_pct, 4)}%" if line.ground_fall_pct else "ground level"
 
 
 def _count_line(c: Count) -> str:

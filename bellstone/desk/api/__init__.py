@@ -22,9 +22,11 @@ class StrictJSON(JSONRenderer):
 def build() -> NinjaAPI:
     from bellstone.desk.api.laterals import router
     from bellstone.desk.api.schemes import router as schemes_router
+    from bellstone.desk.api.tools import router as tools_router
 
     api = NinjaAPI(title="Bell Stone", version="1", auth=SignedIn(csrf=True), renderer=StrictJSON(), docs_url=None)
     register(api)
     api.add_router("/laterals", router)
     api.add_router("/schemes", schemes_router)
+    api.add_router("/tools", tools_router)
     return api

@@ -10,12 +10,18 @@ from bellstone.core.assessment import Assessment
 from bellstone.core.consequence import Rerated
 from bellstone.core.entry.grammar import read_line
 from bellstone.core.entry.writing import page_of
+from bellstone.core.flush import Flush
 from bellstone.core.notes import PageLine
+from bellstone.core.path_water import WhatIf
 from bellstone.core.preview import Preview, preview
 from bellstone.core.record import Lateral
+from bellstone.core.running import SINK_GPM, RunningAt
 from bellstone.core.start import new_record
+from bellstone.core.units import IN_PER_FT
+from bellstone.core.water_asked import water_if, water_running
+from bellstone.core.water_found import WaterBands, WaterIf
 from bellstone.desk import store
-from bellstone.desk.actions import create, judge_by, same, say, tables
+from bellstone.desk.actions import create, flush, judge_by, same, say, tables
 from bellstone.desk.actions import patch as patches
 from bellstone.desk.models import StoredLateral
 from bellstone.formats import lateral_file
@@ -178,6 +184,61 @@ def lateral(
 ) -> HttpResponse:
     """The lateral on the desk, judged on its main line or on the path from another line."""
     return answer(store.row_of(lateral_id), path=path)
+
+
+LinePath = Annotated[str | None, Query(max_length=40)]
+
+
+@router.get("/{lateral_id}/bands", response={200: WaterBands, 404: Refusal, 422: Refusal}, operation_id="bands")
+def bands(request: HttpRequest, lateral_id: LateralId, path: LinePath = None) -> HttpResponse:
+    """5-95 % of the invert and of the water on it: they follow an edit's answer."""
+    return HttpResponse(store.bands_of(store.row_of(lateral_id), path), content_type="application/json")
+
+
+@router.get("/{lateral_id}/water", response={200: WaterIf, 404: Refusal, 422: Refusal}, operation_id="water_if")
+def water_as_if(
+    request: HttpRequest,
+    lateral_id: LateralId,
+    path: LinePath = None,
+    without: Annotated[list[Annotated[str, Field(max_length=60)]], Query(max_length=60)] = [],  # noqa: B006
+    main_in: Annotated[float | None, Query(ge=-120, le=1200)] = None,
+) -> WaterIf:
+    """The water as if some dams were out, or the main stood at another level [in above the outlet]; nothing changes."""
+    record = store.record_of(store.row_of(lateral_id))
+    what_if = WhatIf(frozenset(without), None if main_in is None else main_in / IN_PER_FT)
+    return water_if(record, store.scheme_of(record), path, what_if)
+
+
+@router.get("/{lateral_id}/running", response={200: RunningAt, 404: Refusal, 422: Refusal}, operation_id="running_at")
+def running_at(
+    request: HttpRequest,
+    lateral_id: LateralId,
+    station_ft: Annotated[float, Query(ge=-1e5, le=1e5)],
+    gpm: Annotated[float, Query(gt=0, le=10_000)] = SINK_GPM,
+    path: LinePath = None,
+) -> RunningAt:
+    """How water runs at a place, and what a blockage there would hold back."""
+    record = store.record_of(store.row_of(lateral_id))
+    return water_running(record, store.scheme_of(record), path, station_ft, gpm)
+
+
+FLUSH_ANSWERS: dict[Any, Any] = {200: flush.FlushState, 404: Refusal, 422: Refusal}
+
+
+@router.post("/{lateral_id}/flush", response=FLUSH_ANSWERS, operation_id="start_flush")
+def start_flush(request: HttpRequest, lateral_id: LateralId, test: Flush, path: LinePath = None) -> flush.FlushState:
+    """A flush test on this line in the flow engine: the one already run for its very shape, else a new one."""
+    return flush.start(lateral_id, path, test)
+
+
+@router.get("/{lateral_id}/flush/{key}", response=FLUSH_ANSWERS, operation_id="flush_state")
+def flush_state(request: HttpRequest, lateral_id: LateralId, key: str) -> flush.FlushState:
+    return flush.state(key)
+
+
+@router.delete("/{lateral_id}/flush/{key}", response=FLUSH_ANSWERS, operation_id="cancel_flush")
+def cancel_flush(request: HttpRequest, lateral_id: LateralId, key: str) -> flush.FlushState:
+    return flush.cancel(key)
 
 
 @router.get("/{lateral_id}/file", response={200: Lateral, 404: Refusal}, operation_id="save_file")

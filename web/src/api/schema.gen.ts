@@ -66,6 +66,104 @@ export interface paths {
         patch: operations["patch"];
         trace?: never;
     };
+    "/api/laterals/{lateral_id}/bands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bands
+         * @description 5-95 % of the invert and of the water on it: they follow an edit's answer.
+         */
+        get: operations["bands"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Water As If
+         * @description The water as if some dams were out, or the main stood at another level [in above the outlet]; nothing changes.
+         */
+        get: operations["water_if"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Running At
+         * @description How water runs at a place, and what a blockage there would hold back.
+         */
+        get: operations["running_at"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/flush": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Flush
+         * @description A flush test on this line in the flow engine: the one already run for its very shape, else a new one.
+         */
+        post: operations["start_flush"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/flush/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Flush State */
+        get: operations["flush_state"];
+        put?: never;
+        post?: never;
+        /** Cancel Flush */
+        delete: operations["cancel_flush"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/laterals/{lateral_id}/file": {
         parameters: {
             query?: never;
@@ -412,6 +510,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tools/sag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sag
+         * @description The sag behind a pond, from its depth and its length.
+         */
+        get: operations["sag_from_two"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -538,8 +656,13 @@ export interface components {
             verdict_stands: string;
             /** Verdict Reason */
             verdict_reason: string;
+            profile: components["schemas"]["ProfileFound"] | null;
             /** Ponds */
             ponds: components["schemas"]["PondFound"][];
+            /** Water Not Known */
+            water_not_known: components["schemas"]["NotKnown"][];
+            /** Removable */
+            removable: components["schemas"]["Removable"][];
             /** Running Readings */
             running_readings: string[];
             /** Digs */
@@ -778,6 +901,8 @@ export interface components {
             method: "beacon" | "tape" | "survey";
             /** Ground Ft */
             ground_ft?: number | null;
+            /** Sigma Ft */
+            sigma_ft?: number | null;
             /**
              * Suspect
              * @default false
@@ -949,6 +1074,8 @@ export interface components {
             unread: string[];
             /** Time S */
             time_s: number | null;
+            /** Computed */
+            computed: boolean;
         };
         /**
          * Fit
@@ -1058,6 +1185,43 @@ export interface components {
              * @default false
              */
             sag_near_main_milder: boolean;
+            /**
+             * Minimum Grade
+             * @default quarter_inch
+             * @enum {string}
+             */
+            minimum_grade: "quarter_inch" | "eighth_from_4_in";
+        };
+        /**
+         * InvertReading
+         * @description A surveyed elevation of the invert.
+         */
+        InvertReading: {
+            /** Id */
+            id: string;
+            /** Run */
+            run?: string | null;
+            /**
+             * Line
+             * @default line0
+             */
+            line: string;
+            /** Position */
+            position: components["schemas"]["CounterPosition"] | components["schemas"]["StationPosition"] | components["schemas"]["RelativePosition"] | components["schemas"]["BetweenPosition"] | components["schemas"]["ThroughoutPosition"] | components["schemas"]["LandmarkPosition"] | components["schemas"]["OrderPosition"];
+            /** Elevation Ft */
+            elevation_ft: number;
+            /** Sigma Ft */
+            sigma_ft?: number | null;
+            /**
+             * Suspect
+             * @default false
+             */
+            suspect: boolean;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
         };
         /**
          * Item
@@ -1263,6 +1427,8 @@ export interface components {
              *         "joins": null,
              *         "joins_at": null,
              *         "grade_pct": null,
+             *         "fall_word": "",
+             *         "ground_fall_pct": null,
              *         "vertical_ft": null,
              *         "to_main": []
              *       }
@@ -1289,10 +1455,13 @@ export interface components {
              *         "runs": [],
              *         "sightings": [],
              *         "depths": [],
+             *         "inverts": [],
              *         "pitches": [],
              *         "flush_tests": [],
              *         "counts": [],
              *         "not_assessable": [],
+             *         "main_level": null,
+             *         "drain_down_min": null,
              *         "remarks": [],
              *         "waiting": [],
              *         "planned": ""
@@ -1403,6 +1572,14 @@ export interface components {
             joins_at?: (components["schemas"]["CounterPosition"] | components["schemas"]["StationPosition"] | components["schemas"]["RelativePosition"] | components["schemas"]["BetweenPosition"] | components["schemas"]["ThroughoutPosition"] | components["schemas"]["LandmarkPosition"] | components["schemas"]["OrderPosition"]) | null;
             /** Grade Pct */
             grade_pct?: number | null;
+            /**
+             * Fall Word
+             * @default
+             * @enum {string}
+             */
+            fall_word: "" | "steep" | "good" | "flat" | "back";
+            /** Ground Fall Pct */
+            ground_fall_pct?: number | null;
             vertical_ft?: components["schemas"]["Amount"] | null;
             /**
              * To Main
@@ -1496,6 +1673,18 @@ export interface components {
             said: string;
         };
         /**
+         * NotKnown
+         * @description Where the water at rest is not known: nobody looked, or looked and it cannot be. Stations [ft].
+         */
+        NotKnown: {
+            /** Start Ft */
+            start_ft: number;
+            /** End Ft */
+            end_ft: number;
+            /** Why */
+            why: string;
+        };
+        /**
          * NotSame
          * @description Two items the analyst said are two things: not proposed as one again.
          */
@@ -1577,7 +1766,10 @@ export interface components {
              */
             note: string;
         };
-        /** PitchReading */
+        /**
+         * PitchReading
+         * @description What the head's level showed: the fall ahead of it.
+         */
         PitchReading: {
             /** Id */
             id: string;
@@ -1587,6 +1779,8 @@ export interface components {
             position: components["schemas"]["CounterPosition"] | components["schemas"]["StationPosition"] | components["schemas"]["RelativePosition"] | components["schemas"]["BetweenPosition"] | components["schemas"]["ThroughoutPosition"] | components["schemas"]["LandmarkPosition"] | components["schemas"]["OrderPosition"];
             /** Grade Pct */
             grade_pct: number;
+            /** Sigma Pct */
+            sigma_pct?: number | null;
             /**
              * Suspect
              * @default false
@@ -1595,11 +1789,15 @@ export interface components {
         };
         /**
          * PondFound
-         * @description A pond as the screen shows it. Stations [ft], water [in], volume [US gal].
+         * @description A pond as the screen shows it. Stations and lengths [ft], water and sag [in], volume [US gal].
          */
         PondFound: {
+            /** Id */
+            id: string;
             /** Items */
             items: string[];
+            /** Held By */
+            held_by: string[];
             /** Start Ft */
             start_ft: number;
             /** End Ft */
@@ -1608,41 +1806,93 @@ export interface components {
             deepest_at_ft: number;
             /** Depth In */
             depth_in: number;
-            /** Depth Low In */
-            depth_low_in: number;
-            /** Depth High In */
-            depth_high_in: number;
             /** Share Of Depth */
-            share_of_depth: number | null;
+            share_of_depth: number;
             /** Share Of Area */
-            share_of_area: number | null;
+            share_of_area: number;
             /** Length Ft */
             length_ft: number;
             /** Volume Gal */
-            volume_gal: number | null;
+            volume_gal: number;
             /** Full Bore Ft */
             full_bore_ft: number;
+            /** Joints Under */
+            joints_under: number;
             /** Spill Ft */
             spill_ft: number;
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "backwater" | "not recorded" | "roots or debris" | "deformation" | "lip" | "adverse or flat" | "sag";
+            /** Cause Words */
+            cause_words: string;
+            /** Ladder */
+            ladder: components["schemas"]["RungFound"][];
             /** Sag In */
             sag_in: number | null;
+            /** Sag At Ft */
+            sag_at_ft: number | null;
+            /** Sag Length Ft */
+            sag_length_ft: number | null;
             /** Sag Low In */
             sag_low_in: number | null;
             /** Sag High In */
             sag_high_in: number | null;
-            /** Sag Length Ft */
-            sag_length_ft: number | null;
+            /** Sag How */
+            sag_how: string;
+            /** String Ft */
+            string_ft: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
+            rating: components["schemas"]["Rating"] | null;
             /** Basis */
             basis: string;
-            /** Grade Pct */
-            grade_pct: number;
-            /** Grade Given */
-            grade_given: boolean;
-            /** Shape */
-            shape: [
+            /** Near Rest */
+            near_rest: string[];
+            /** Bore Known */
+            bore_known: boolean;
+            /** Flushes */
+            flushes: [
                 number,
                 number
             ][];
+        };
+        /**
+         * ProfileFound
+         * @description The adjusted invert by node: stations and heights [ft], water standing on it [ft], None where none is named.
+         */
+        ProfileFound: {
+            /** Station Ft */
+            station_ft: number[];
+            /** Invert Ft */
+            invert_ft: number[];
+            /** Crown Ft */
+            crown_ft: number[];
+            /** Level Ft */
+            level_ft: (number | null)[];
+            /** Depth In */
+            depth_in: (number | null)[];
+            /** Relative */
+            relative: boolean;
+            /** Rests On */
+            rests_on: string[];
+            /** Grades */
+            grades: [
+                number,
+                number,
+                number,
+                boolean
+            ][];
+            /** Readings */
+            readings: components["schemas"]["ReadingFound"][];
         };
         /**
          * Proposal
@@ -1695,6 +1945,37 @@ export interface components {
              * @default
              */
             settle: string;
+        };
+        /**
+         * ReadingFound
+         * @description One reading beside the profile: where it puts the invert, and how far off [ft]; pitches in percent.
+         */
+        ReadingFound: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "height" | "rest" | "shore" | "under" | "pitch" | "step";
+            /** Station Ft */
+            station_ft: number;
+            /** Z Ft */
+            z_ft: number | null;
+            /** Band Ft */
+            band_ft: number;
+            /** Off */
+            off: number;
+            /** Off Words */
+            off_words: string;
+            /** Misfit */
+            misfit: number | null;
+            /** Out */
+            out: boolean;
+            /** Explains */
+            explains: string;
+            /** Words */
+            words: string;
         };
         /**
          * Reason
@@ -1836,6 +2117,22 @@ export interface components {
             start: number;
             /** End */
             end: number;
+        };
+        /**
+         * Removable
+         * @description Something that could be taken out, to see what the water would do. Station [ft], height [in].
+         */
+        Removable: {
+            /** Item */
+            item: string;
+            /** Name */
+            name: string;
+            /** At Ft */
+            at_ft: number;
+            /** Height In */
+            height_in: number;
+            /** Recorded */
+            recorded: boolean;
         };
         /** Repair */
         Repair: {
@@ -2019,6 +2316,25 @@ export interface components {
             questions: string[];
         };
         /**
+         * RungFound
+         * @description One rung of the cause ladder: its share of the depth, 0 to 1, the water left [in], and what it is.
+         */
+        RungFound: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "backwater" | "not recorded" | "roots or debris" | "deformation" | "lip" | "adverse or flat" | "sag";
+            /** Share */
+            share: number;
+            /** Left In */
+            left_in: number;
+            /** Items */
+            items: string[];
+            /** Words */
+            words: string;
+        };
+        /**
          * Score
          * @description The three numbers of a segment or line; None where no length is known.
          */
@@ -2052,10 +2368,6 @@ export interface components {
             segment: number[];
             /** Water In */
             water_in: (number | null)[];
-            /** Water Low In */
-            water_low_in: (number | null)[];
-            /** Water High In */
-            water_high_in: (number | null)[];
             /** Invert Depth Ft */
             invert_depth_ft: (number | null)[];
         };
@@ -2249,7 +2561,8 @@ export interface components {
              *       "clean_first": "decide_now",
              *       "owner_ends_at": "not_stated",
              *       "unseen_is_only_unseen": true,
-             *       "sag_near_main_milder": false
+             *       "sag_near_main_milder": false,
+             *       "minimum_grade": "quarter_inch"
              *     }
              */
             house_rules: components["schemas"]["HouseRules"];
@@ -2466,6 +2779,11 @@ export interface components {
              */
             depths: components["schemas"]["DepthReading"][];
             /**
+             * Inverts
+             * @default []
+             */
+            inverts: components["schemas"]["InvertReading"][];
+            /**
              * Pitches
              * @default []
              */
@@ -2485,6 +2803,9 @@ export interface components {
              * @default []
              */
             not_assessable: components["schemas"]["NotAssessable"][];
+            main_level?: components["schemas"]["Amount"] | null;
+            /** Drain Down Min */
+            drain_down_min?: number | null;
             /**
              * Remarks
              * @default []
@@ -2570,6 +2891,181 @@ export interface components {
              * @default
              */
             words: string;
+        };
+        /**
+         * PondBand
+         * @description 5-95 % of one pond, and the chance that it is deeper than each threshold [in].
+         */
+        PondBand: {
+            /** Id */
+            id: string;
+            /** Depth In */
+            depth_in: [
+                number,
+                number
+            ];
+            /** Length Ft */
+            length_ft: [
+                number,
+                number
+            ];
+            /** Volume Gal */
+            volume_gal: [
+                number,
+                number
+            ];
+            /** Sag In */
+            sag_in: [
+                number,
+                number
+            ] | null;
+            /** Chances */
+            chances: [
+                string,
+                number
+            ][];
+        };
+        /**
+         * WaterBands
+         * @description The bands that follow an edit's answer, by node of its profile [ft, in].
+         */
+        WaterBands: {
+            /** Low Ft */
+            low_ft: number[];
+            /** High Ft */
+            high_ft: number[];
+            /** Depth Low In */
+            depth_low_in: (number | null)[];
+            /** Depth High In */
+            depth_high_in: (number | null)[];
+            /** Ponds */
+            ponds: components["schemas"]["PondBand"][];
+            /** Chances Unseen */
+            chances_unseen: [
+                number,
+                number,
+                number
+            ][];
+            /** Draws */
+            draws: number;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * WaterIf
+         * @description The water as it would be: the level by node, and the ponds that are left.
+         */
+        WaterIf: {
+            profile: components["schemas"]["ProfileFound"] | null;
+            /** Ponds */
+            ponds: components["schemas"]["PondFound"][];
+        };
+        /**
+         * BackupFound
+         * @description Water behind a blockage placed at the cursor: head [ft, psi], volume [US gal], minutes, where it comes out.
+         */
+        BackupFound: {
+            /** Head Ft */
+            head_ft: number;
+            /** Psi */
+            psi: number;
+            /** Volume Gal */
+            volume_gal: number;
+            /** Minutes */
+            minutes: number;
+            /** Comes Out */
+            comes_out: string;
+            /** Comes Out Ft */
+            comes_out_ft: number;
+        };
+        /**
+         * RunningAt
+         * @description How water runs at a place: grade [%], capacity [gal/min], velocities [ft/s], normal depth [in].
+         */
+        RunningAt: {
+            /** Station Ft */
+            station_ft: number;
+            /** Grade Pct */
+            grade_pct: number;
+            /** Least Grade Pct */
+            least_grade_pct: number;
+            /** Least Grade Words */
+            least_grade_words: string;
+            /** Roughness */
+            roughness: number;
+            /** Gpm */
+            gpm: number;
+            /** Capacity Gpm */
+            capacity_gpm: number | null;
+            /** Full Velocity */
+            full_velocity: number | null;
+            /** Depth In */
+            depth_in: number | null;
+            /** Velocity */
+            velocity: number | null;
+            /** Cleans Itself */
+            cleans_itself: boolean | null;
+            /** Words */
+            words: string;
+            backup: components["schemas"]["BackupFound"] | null;
+            /** Backup Words */
+            backup_words: string;
+        };
+        /**
+         * FlushPlayed
+         * @description A flush test as it is played: by time the depth at each station [in], and when the line was at rest again.
+         */
+        FlushPlayed: {
+            /** Station Ft */
+            station_ft: number[];
+            /** Seconds */
+            seconds: number[];
+            /** Depth In */
+            depth_in: number[][];
+            /** At Rest In */
+            at_rest_in: number[];
+            /** Wait Min */
+            wait_min: number | null;
+            /** Peak In */
+            peak_in: number;
+            /** Peak At Ft */
+            peak_at_ft: number;
+            /** Reached Main S */
+            reached_main_s: number | null;
+            /** Error Pct */
+            error_pct: number;
+            /** Gallons */
+            gallons: number;
+        };
+        /**
+         * FlushState
+         * @description How far a flush test is: progress 0 to 1, and what it came to.
+         */
+        FlushState: {
+            /** Key */
+            key: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "running" | "done" | "failed" | "cancelled";
+            /** Progress */
+            progress: number;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+            played?: components["schemas"]["FlushPlayed"] | null;
+        };
+        /** Flush */
+        Flush: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "flush";
+            test: components["schemas"]["FlushTest"];
         };
         /**
          * Choice
@@ -2678,7 +3174,7 @@ export interface components {
              * Acts
              * @default []
              */
-            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
+            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
             /**
              * Unread
              * @default []
@@ -2706,15 +3202,6 @@ export interface components {
             act: "length";
             estimate: components["schemas"]["LengthEstimate"];
         };
-        /** Flush */
-        Flush: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            act: "flush";
-            test: components["schemas"]["FlushTest"];
-        };
         /** Know */
         Know: {
             /**
@@ -2723,6 +3210,46 @@ export interface components {
              */
             act: "know";
             point: components["schemas"]["KnownPoint"];
+        };
+        /**
+         * Lie
+         * @description How the line lies as a whole: its fall, the ground's, the water in the main; what is not said stays.
+         */
+        Lie: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "lie";
+            /**
+             * Fall
+             * @default
+             * @enum {string}
+             */
+            fall: "" | "given" | "word" | "not_known";
+            /**
+             * Fall Pct
+             * @default 0
+             */
+            fall_pct: number;
+            /**
+             * Fall Word
+             * @default
+             * @enum {string}
+             */
+            fall_word: "" | "steep" | "good" | "flat" | "back";
+            /**
+             * Ground
+             * @default
+             * @enum {string}
+             */
+            ground: "" | "taken" | "not_known";
+            /**
+             * Ground Fall Pct
+             * @default 0
+             */
+            ground_fall_pct: number;
+            main_level?: components["schemas"]["Amount"] | null;
         };
         /**
          * PageDesk
@@ -2757,6 +3284,24 @@ export interface components {
              */
             act: "depth";
             reading: components["schemas"]["DepthReading"];
+        };
+        /** ReadInvert */
+        ReadInvert: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "invert";
+            reading: components["schemas"]["InvertReading"];
+        };
+        /** ReadPitch */
+        ReadPitch: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "pitch";
+            reading: components["schemas"]["PitchReading"];
         };
         /** Say */
         Say: {
@@ -3131,6 +3676,42 @@ export interface components {
             based_on: string;
             scheme: components["schemas"]["Scheme"];
         };
+        /**
+         * SagFromTwo
+         * @description Sag [in] with its 5-95 % range and its length shoulder to shoulder [ft]; the drawing is by station [ft] and
+         *     height above the pond's level [in].
+         */
+        SagFromTwo: {
+            /** Sag In */
+            sag_in: number;
+            /** Low In */
+            low_in: number;
+            /** High In */
+            high_in: number;
+            /** Length Ft */
+            length_ft: number;
+            /** Invert */
+            invert: [
+                number,
+                number
+            ][];
+            /** String */
+            string: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /** Pond Ft */
+            pond_ft: [
+                number,
+                number
+            ];
+        };
     };
     responses: never;
     parameters: never;
@@ -3318,6 +3899,264 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    bands: {
+        parameters: {
+            query?: {
+                path?: string | null;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterBands"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    water_if: {
+        parameters: {
+            query?: {
+                path?: string | null;
+                without?: string[];
+                main_in?: number | null;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterIf"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    running_at: {
+        parameters: {
+            query: {
+                station_ft: number;
+                gpm?: number;
+                path?: string | null;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunningAt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    start_flush: {
+        parameters: {
+            query?: {
+                path?: string | null;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Flush"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlushState"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    flush_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlushState"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    cancel_flush: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlushState"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3670,7 +4509,7 @@ export interface operations {
             header?: never;
             path: {
                 lateral_id: number;
-                what: "sightings" | "water" | "depth" | "pitch";
+                what: "sightings" | "water" | "depth" | "invert" | "pitch";
             };
             cookie?: never;
         };
@@ -3713,7 +4552,7 @@ export interface operations {
             };
             path: {
                 lateral_id: number;
-                what: "sightings" | "water" | "depth" | "pitch";
+                what: "sightings" | "water" | "depth" | "invert" | "pitch";
             };
             cookie?: never;
         };
@@ -3767,7 +4606,7 @@ export interface operations {
             header?: never;
             path: {
                 lateral_id: number;
-                what: "sightings" | "water" | "depth" | "pitch";
+                what: "sightings" | "water" | "depth" | "invert" | "pitch";
             };
             cookie?: never;
         };
@@ -4288,6 +5127,39 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    sag_from_two: {
+        parameters: {
+            query: {
+                depth_in: number;
+                length_ft: number;
+                grade_pct: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SagFromTwo"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,82 @@
+"""Lines that tell how the pipe lies: surveyed inverts, pitch, its fall, the ground's, and the water in the main."""
+
+import re
+
+from bellstone.core.entry.positions import read_position
+from bellstone.core.entry.reading import NEW, Act, Lie, Question, ReadInvert, ReadPitch
+from bellstone.core.record import Amount, InvertReading, PitchReading
+from bellstone.core.units import NUMBER, number
+
+Levels = tuple[list[Act], list[Question]]
+
+ODD = r"(?P<odd>\s+suspect|\s*\?)?"
+PM = rf"(?:\s*(?:±|\+-|\+/-)\s*(?P<pm>{NUMBER})\s*(?:ft|%|')?)?"
+INCHES_A_FOOT = rf"(?P<n>{NUMBER})\s*(?:in|\")\s*(?:per|a|/)\s*(?:ft|foot|')"
+
+
+def read_levels(text: str) -> Levels | None:
+    """The acts of a line that tells how the pipe lies, or None.
+
+    >>> read_levels("41.5 invert 97.42")[0][0].reading.elevation_ft
+    97.42
+    """
+    for reader in (_invert, _pitch, _main, _ground, _fall):
+        read = reader(text)
+        if read is not None:
+            return [read], []
+    return None
+
+
+def _invert(text: str) -> Act | None:
+    placed = read_position(text)
+    match = re.match(rf"invert\s+(?P<z>-?{NUMBER})\s*(?:ft|')?{PM}{ODD}\s*$", text[placed.rest :], re.I)
+    if match is None:
+        return None
+    tree = {
+        "id": NEW, "position": placed.position, "elevation_ft": _signed(match["z"]), "suspect": bool(match["odd"]),
+        "sigma_ft": number(match["pm"]) if match["pm"] else None, "said": text,
+    }  # fmt: skip
+    return ReadInvert(reading=InvertReading.model_validate(tree))
+
+
+def _pitch(text: str) -> Act | None:
+    placed = read_position(text)
+    match = re.match(rf"pitch\s+(?P<g>-?{NUMBER})\s*%{PM}{ODD}\s*$", text[placed.rest :], re.I)
+    if match is None:
+        return None
+    tree = {
+        "id": NEW, "position": placed.position, "grade_pct": _signed(match["g"]), "suspect": bool(match["odd"]),
+        "sigma_pct": number(match["pm"]) if match["pm"] else None,
+    }  # fmt: skip
+    return ReadPitch(reading=PitchReading.model_validate(tree))
+
+
+def _main(text: str) -> Act | None:
+    said = rf"main\s+stands\s+(?P<n>{NUMBER})\s*(?:in|inch(?:es)?|\")(?:\s+above(?:\s+.*)?)?"
+    match = re.fullmatch(said, text.strip(), re.I)
+    if match is None:
+        return None
+    return Lie(main_level=Amount(likely=number(match["n"]), unit="in", said=text.strip()))
+
+
+def _ground(text: str) -> Act | None:
+    said = rf"ground\s+(?:(?P<level>level)|falls\s+(?P<g>-?{NUMBER})\s*%|(?P<no>not known))"
+    match = re.fullmatch(said, text.strip(), re.I)
+    if match is None:
+        return None
+    return Lie(ground="not_known") if match["no"] else Lie(ground="taken", ground_fall_pct=_signed(match["g"] or "0"))
+
+
+def _fall(text: str) -> Act | None:
+    said = rf"fall\s+(?:(?P<pct>-?{NUMBER})\s*%|{INCHES_A_FOOT}|(?P<word>steep|good|flat|back|not known))"
+    match = re.fullmatch(said, text.strip(), re.I)
+    if match is None:
+        return None
+    if match["word"]:
+        word = match["word"].lower()
+        return Lie(fall="not_known") if word == "not known" else Lie(fall="word", fall_word=word)
+    return Lie(fall="given", fall_pct=_signed(match["pct"]) if match["pct"] else number(match["n"]) / 12 * 100)
+
+
+def _signed(text: str) -> float:
+    return -number(text[1:]) if text.startswith("-") else number(text)

@@ -1,0 +1,120 @@
+"""What is asked of a line's water beside the assessment: bands, what if, how it runs at the cursor, a flush test."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from bellstone.core.calibration import calibrate
+from bellstone.core.errors import DomainError
+from bellstone.core.flush import Channel, EngineJob, EngineNumbers, Flush, FlushPlayed, engine_job, played
+from bellstone.core.path_water import AS_IT_IS, PathWater, WhatIf, path_water
+from bellstone.core.placing import Placing, place_visits
+from bellstone.core.record import Lateral
+from bellstone.core.remembering import uncollected
+from bellstone.core.running import SINK_GPM, RunningAt, roughness_of, running_at
+from bellstone.core.scheme import Scheme, house_scheme
+from bellstone.core.water_found import WaterBands, WaterIf
+from bellstone.core.water_shown import ponds_found, profile_found, water_bands
+
+
+def bands(lateral: Lateral, scheme: Scheme | None = None, path: str | None = None) -> WaterBands:
+    """The bands of the invert and the water on it: they follow what an assessment says.
+
+    Raises
+    ------
+    DomainError
+        There is no such line.
+    """
+    with uncollected():
+        return water_bands(_water(lateral, scheme or house_scheme(), path)[1].parts)
+
+
+def water_if(lateral: Lateral, scheme: Scheme | None, path: str | None, what_if: WhatIf) -> WaterIf:
+    """The water as it would be without some dams, or with the main at another level; nothing else is judged.
+
+    Raises
+    ------
+    DomainError
+        There is no such line.
+    """
+    scheme = scheme or house_scheme()
+    parts = _water(lateral, scheme, path, what_if)[1].parts
+    return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
+
+
+def water_running(
+    lateral: Lateral, scheme: Scheme | None, path: str | None, station: float, gpm: float = SINK_GPM
+) -> RunningAt:
+    """How a flow runs at a station, and what a blockage there holds back.
+
+    Raises
+    ------
+    DomainError
+        There is no such line, no profile there, or a flow that is not over 0.
+    """
+    placing, found = _water(lateral, scheme or house_scheme(), path)
+    return running_at(lateral, lateral.visits[-1], placing, found.parts, found.segments, station, gpm)
+
+
+@dataclass(frozen=True, slots=True)
+class FlushTest:
+    """A flush test made ready: the engine's job, and what reads its numbers back."""
+
+    channel: Channel
+    flush: Flush
+    keep: tuple[int, ...]
+    job: EngineJob
+
+    def played(self, numbers: EngineNumbers) -> FlushPlayed:
+        return played(self.channel, self.flush, numbers, self.keep)
+
+
+def flush_test(lateral: Lateral, scheme: Scheme | None, path: str | None, flush: Flush) -> FlushTest:
+    """A flush test on this very line, starting from the water at rest.
+
+    Raises
+    ------
+    DomainError
+        There is no such line, no footage to make a profile of, or a flush that is not one.
+    """
+    found = _water(lateral, scheme or house_scheme(), path)[1]
+    if not found.parts:
+        raise DomainError(
+            "line", path or lateral.lines[0].id, "wants a stretch with footage: a flush test has to know its length"
+        )
+    channel, keep = _channel(found)
+    return FlushTest(channel, flush, keep, engine_job(channel, flush, keep))
+
+
+def _channel(found: PathWater) -> tuple[Channel, tuple[int, ...]]:
+    parts = found.parts
+    shown = [p.shown for p in parts]
+
+    def column(values: list[np.ndarray]) -> np.ndarray:
+        return np.concatenate([v[c] for v, c in zip(values, shown, strict=True)])
+
+    station = column([p.water.station for p in parts])
+    level = column([np.where(np.isfinite(p.water.depth_at_node()), p.water.level, p.water.bed.z) for p in parts])
+    keep: list[int] = []
+    first = 0
+    for part, cut in zip(parts, shown, strict=True):
+        where = np.cumsum(cut) - 1 + first
+        for _, named in part.ponds:
+            keep += [int(where[i]) for i in (named.pond.first, named.pond.deepest, named.pond.spill) if cut[i]]
+        first += int(cut.sum())
+    channel = Channel(
+        station=station,
+        z=column([p.water.bed.z for p in parts]),
+        top=column([p.water.bed.top for p in parts]),
+        level=level,
+        diameter=column([p.water.diameter for p in parts]),
+        roughness=roughness_of(found.segments, station),
+        outlet=parts[-1].water.bed.outlet,
+    )
+    return channel, tuple(sorted(set(keep)))
+
+
+def _water(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf = AS_IT_IS) -> tuple[Placing, PathWater]:
+    visit = lateral.visits[-1]
+    placing = place_visits(lateral, calibrate(lateral))[-1]
+    return placing, path_water(lateral, visit, placing, path or lateral.lines[0].id, scheme, what_if)
