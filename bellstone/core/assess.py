@@ -17,6 +17,7 @@ from bellstone.core.assessment import (
 )
 from bellstone.core.axis import axis_spans, joined
 from bellstone.core.calibration import calibrate
+from bellstone.core.cause import Cause
 from bellstone.core.compare import earlier_findings
 from bellstone.core.coverage import Coverage, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
@@ -25,7 +26,7 @@ from bellstone.core.fit import tool_fits
 from bellstone.core.judging import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
 from bellstone.core.looks import proposed
 from bellstone.core.materials import MATERIALS
-from bellstone.core.path_water import path_water, with_computed
+from bellstone.core.path_water import path_water, pond_causes, with_computed
 from bellstone.core.paths import Path
 from bellstone.core.placing import Placing, place_visits
 from bellstone.core.record import Lateral, Visit
@@ -140,7 +141,7 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         water_not_known=not_known(here.parts),
         removable=removables(here.parts),
         running_readings=tuple(r.finding.id for r in rows if r.unrated and r.unrated.needs_rest_reading),
-        digs=tuple(_digs(rows, depths, segments)),
+        digs=tuple(_digs(rows, depths, segments, pond_causes(here.parts))),
         lanes=coverage.lanes,
         unseen=unseen,
         seen_ft=here.seen_ft,
@@ -315,8 +316,13 @@ def _depths(visit: Visit, placing: Placing) -> list[tuple[DepthShown, DepthAt | 
     return out
 
 
-def _needs_dig(r: Resolved) -> bool:
-    """Shell or fall rated 4 or worse; roots at 4 or worse where they come through the wall."""
+def _needs_dig(r: Resolved, held_by: dict[str, Cause]) -> bool:
+    """Shell or fall rated 4 or worse; roots at 4 or worse where they come through the wall.
+
+    Water that something holds goes with what holds it: only a sag, or pipe laid flat, has to be lifted.
+    """
+    if held_by.get(r.sighting.item, "sag") not in ("sag", "adverse or flat"):
+        return False
     rating = standing_rating(r)
     if rating is None or rating.likely < 4 or r.sighting.sureness == "unsure" or r.place.how != "station":
         return False
@@ -327,7 +333,10 @@ def _needs_dig(r: Resolved) -> bool:
 
 
 def _digs(
-    rows: Sequence[Resolved], depths: Sequence[tuple[DepthShown, DepthAt | None]], segments: Sequence[Segment]
+    rows: Sequence[Resolved],
+    depths: Sequence[tuple[DepthShown, DepthAt | None]],
+    segments: Sequence[Segment],
+    held_by: dict[str, Cause],
 ) -> list[Bracket]:
     needs = [
         Need(
@@ -338,7 +347,7 @@ def _digs(
             r.place.sigma,
         )
         for r in one_each(rows)
-        if _needs_dig(r) and r.place.station is not None
+        if _needs_dig(r, held_by) and r.place.station is not None
     ]
     joints = sorted(
         r.place.station

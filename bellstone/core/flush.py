@@ -45,7 +45,7 @@ class Channel:
         return Bed(self.station, self.z, self.top, self.outlet)
 
 
-class Flush(Rec):
+class FlushPlan(Rec):
     """What is let in: gallons at a station [ft], how often, and how long after each other [s]."""
 
     gallons: Annotated[float, Field(gt=0, le=100)] = 1.6
@@ -112,13 +112,13 @@ def engine_nodes(channel: Channel, keep: Sequence[int] = ()) -> NDArray[np.intp]
     return np.array(chosen, np.intp)
 
 
-def engine_job(channel: Channel, flush: Flush, keep: Sequence[int] = (), start_full: bool = False) -> EngineJob:
+def engine_job(channel: Channel, flush: FlushPlan, keep: Sequence[int] = (), start_full: bool = False) -> EngineJob:
     """The engine's input: a junction a station, a conduit between, a step or dam as the downstream one's inlet offset.
 
     Parameters
     ----------
     channel : Channel
-    flush : Flush
+    flush : FlushPlan
     keep : sequence of int
         Nodes that the engine must have: shores and spill points.
     start_full : bool
@@ -212,14 +212,14 @@ def _sections(channel: Channel, groups: Sequence[Group]) -> list[str]:
     return [f"C{n} CIRCULAR {channel.diameter[a[1]]:.5f} 0 0 0" for n, a in enumerate(groups[:-1])]
 
 
-def _inflow_node(channel: Channel, groups: Sequence[Group], flush: Flush) -> str:
+def _inflow_node(channel: Channel, groups: Sequence[Group], flush: FlushPlan) -> str:
     if flush.at_ft is None:
         return "N0"
     stations = np.array([channel.station[a] for a, _ in groups[:-1]])
     return f"N{int(np.argmin(np.abs(stations - flush.at_ft)))}"
 
 
-def _series(flush: Flush) -> list[str]:
+def _series(flush: FlushPlan) -> list[str]:
     """Each flush a flow that comes on and goes off within a second."""
     flow = flush.gallons / GAL_PER_FT3 / FLUSH_SECONDS
     points = [(0.0, 0.0)]
@@ -229,7 +229,7 @@ def _series(flush: Flush) -> list[str]:
     return [f"flush {seconds / 3600:.8f} {value:.8f}" for seconds, value in points]
 
 
-def played(channel: Channel, flush: Flush, numbers: EngineNumbers, keep: Sequence[int] = ()) -> FlushPlayed:
+def played(channel: Channel, flush: FlushPlan, numbers: EngineNumbers, keep: Sequence[int] = ()) -> FlushPlayed:
     """The engine's numbers as depths above the invert upstream of each station, and when the line is at rest again.
 
     At rest where every pond is within a quarter inch of the level fill. The engine knows no film: the wait is

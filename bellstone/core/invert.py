@@ -48,6 +48,7 @@ SIGMA_REST_FT = 0.02
 SIGMA_PITCH, LEAST_SIGMA_PITCH, PITCH_BIN_FT = 0.006, 0.003, 0.5
 SIGMA_STEP_READ_FT = 0.02
 SAME_POND_FT = 10.0  # readings at rest closer than this, with no dry between, are one pond's: working value
+ENDS_FT = 1.0
 DAM_NEAR_FT = 1.5  # water that ends this close to a dam or an up-step is held by it: working value
 SPILL_WITHIN_FT = 20.0  # how far below a single reading its spill point is looked for: working value
 Limits = Mapping[str, tuple[float, float]]
@@ -446,7 +447,9 @@ def _grouped(
         item = look.row.sighting.item
         reach = max((k.last for k in last), default=-np.inf)
         same = any(k.row.sighting.item == item for k in last)
-        near = look.start <= reach + SAME_POND_FT and not any(reach <= (a + b) / 2 <= look.start for a, b in dry)
+        # an extent says where its water ends: beyond it is another pond
+        gap = SAME_POND_FT if look.end is None and all(k.end is None for k in last) else ENDS_FT
+        near = look.start <= reach + gap and not any(reach <= (a + b) / 2 <= look.start for a, b in dry)
         two = any(frozenset((k.row.sighting.item, item)) in apart for k in last)
         if last and (same or (near and not two)):
             last.append(look)

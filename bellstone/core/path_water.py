@@ -7,6 +7,7 @@ from math import hypot, inf
 import numpy as np
 
 from bellstone.core.amounts import amount_middle
+from bellstone.core.cause import Cause
 from bellstone.core.coverage import Coverage
 from bellstone.core.findings import Resolved, computed_row, resolve
 from bellstone.core.invert import invert_of
@@ -116,7 +117,24 @@ def with_computed(
         for _, named in part.ponds:
             if named.told is None:
                 _rate_by(out, part, named, segments, scheme)
-    return tuple(out)
+    cleaned = {item for item, cause in pond_causes(parts).items() if cause == "roots or debris"}
+    return tuple(_of_bore(r) if r.sighting.item in cleaned else r for r in out)
+
+
+def pond_causes(parts: Sequence[Part]) -> dict[str, Cause]:
+    """What holds each pond, by the items that tell of it, or by its own name where it was computed."""
+    return {
+        item: named.rungs[0].cause
+        for part in parts
+        for _, named in part.ponds
+        if named.rungs
+        for item in (part.water.invert.told[named.told].items if named.told is not None else (pond_id(part, named),))
+    }
+
+
+def _of_bore(r: Resolved) -> Resolved:
+    """Water that roots or debris hold goes when they are cleared: it is of the bore, not of the fall."""
+    return replace(r, finding=r.finding.model_copy(update={"aspect": "bore"}))
 
 
 def _rate_by(out: list[Resolved], part: Part, named: NamedPond, segments: tuple[Segment, ...], scheme: Scheme) -> None:

@@ -470,13 +470,17 @@ class _Told:
             found.append(i)
         return found
 
+    def _at(self, i: int) -> float:
+        """Where a reading is taken to stand [ft]: a depth over an extent where the bed is lowest in it."""
+        return float(self.mesh.station[self.rows.node[i, 0]]) if i in self.moving else self.each[i].station
+
     def residuals(self, off: Array, redundancy: Array, out: Sequence[int]) -> tuple[Residual, ...]:
         """Every reading beside the solution: those taken out first, in the order they were."""
         order = [*out, *(i for i in range(len(self.each)) if i not in set(out))]
         w = off / (self.rows.sigma * np.sqrt(np.maximum(redundancy, SHOWN_REDUNDANCY)))
         return tuple(
             Residual(
-                self.each[i].name, self.kind[i], self.each[i].station, float(self.rows.value[i]), float(off[i]),
+                self.each[i].name, self.kind[i], self._at(i), float(self.rows.value[i]), float(off[i]),
                 float(self.rows.sigma[i]), float(redundancy[i]),
                 float(w[i]) if redundancy[i] >= SHOWN_REDUNDANCY else None, i in out,
             )

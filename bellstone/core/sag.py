@@ -9,6 +9,7 @@ from numpy.typing import ArrayLike
 from bellstone.core.errors import DomainError
 
 STRING_GROWTH = 0.001  # handbook 2.7: the chord's grade still grows by more than 0.1 %
+MOST_K = 1e4  # beyond it the water is a film on a slope, and no pond
 SAGGING_FT = 0.02  # handbook 2.7: as long as the sag is deeper than this
 DRAWS = 4000
 RANDOM_STATE = 20
@@ -63,6 +64,8 @@ def sag_from_pond(pond_depth: float, pond_length: float, grade: float) -> tuple[
     if not 0 <= grade < np.inf:
         raise DomainError("grade", grade, "wants a grade that falls with the flow, 0 or more")
     k = grade * pond_length / (4 * pond_depth)
+    if not k < MOST_K:
+        raise DomainError("pond_depth", pond_depth, "wants more than a film over a pond of this length and grade")
     return pond_depth * (1 + k) ** 2, pond_length * (1 + k)
 
 

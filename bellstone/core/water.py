@@ -32,6 +32,7 @@ UNRECORDED_SIGMAS = 2.0  # what holds a pond beyond this many of its own sigmas 
 LEAST_UNRECORDED_FT = 0.5 / IN_PER_FT
 THRESHOLDS_IN = (0.5, 1.0)
 THRESHOLD_SHARES = (0.25, 0.5, 1.0)
+IN_POND_FT = 0.75  # what lies further than this above where the water ends lies in it: working value
 STRING_STEP_FT = 1.0  # where a pipe has no joints, the string steps by this: working value
 
 
@@ -167,9 +168,15 @@ def water_of(
         elif told is not None or _is_told(invert, x, pond, bed.outlet):
             if told is not None or pond.depth >= max(FILM_FT, sigma):
                 ponds.append(_named(invert, profile, dams, bed, replace(pond, told=told)))
-        elif pond.depth >= max(FILM_FT, sigma):
+        elif pond.depth >= max(FILM_FT, sigma) and not any(_overlap(invert, n, pond) for n in held):
             unread.append(Unread(pond.start, pond.end, _why_unread(invert, profile, dams, pond)))
     return LineWater(invert, profile, dams, bed, level, tuple(ponds), tuple(unread), tuple(conflicts), main_level)
+
+
+def _overlap(invert: Invert, number: int, pond: Pond) -> bool:
+    """Whether a pond lies where the water of a pond of readings was seen."""
+    first = min(v.station for v in invert.readings.levels if v.pond == number)
+    return pond.start <= invert.readings.holds[number].at and pond.end >= first
 
 
 def _is_told(invert: Invert, x: Array, pond: Pond, outlet: float) -> bool:
@@ -193,17 +200,28 @@ def _hold_item(invert: Invert, profile: Profile, number: int) -> str:
 
 def _standing(invert: Invert, profile: Profile) -> list[Dam]:
     """What stands on the bed: recorded dams, those that hold a pond as high as its readings say, crests."""
-    dams = {d.item: d for d in invert.dams}
+    dams = {d.item: d for d in invert.dams if not _under_water(invert, d)}
     for n, told in enumerate(invert.told):
         item, at = _hold_item(invert, profile, n), float(profile.mesh.station[profile.spill[n]])
         height = float(profile.level[n] - profile.z[profile.spill[n]])
         if told.held_by:
-            dams[item] = replace(dams[item], start=at, end=at, height=max(height, 0.0))
+            recorded = next(d for d in invert.dams if d.item == item)
+            dams[item] = replace(recorded, start=at, end=at, height=max(height, 0.0))
         elif item.startswith("held"):
             dams[item] = Dam(item, f"something at {at:.0f} ft", at, at, height, "unrecorded")
         elif height > 0:
             dams[item] = Dam(item, f"the crest at {at:.0f} ft", at, at, height, "crest")
     return list(dams.values())
+
+
+def _under_water(invert: Invert, dam: Dam) -> bool:
+    """Whether the water of a pond that was read stands over it from side to side: then it holds none of it."""
+    middle = (dam.start + dam.end) / 2
+    for n, hold in enumerate(invert.readings.holds):
+        first = min(v.station for v in invert.readings.levels if v.pond == n)
+        if first <= middle < hold.at - IN_POND_FT and invert.told[n].held_by != dam.item:
+            return True
+    return False
 
 
 def _named(invert: Invert, profile: Profile, dams: Sequence[Dam], bed: Bed, pond: Pond) -> NamedPond:

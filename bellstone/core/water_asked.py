@@ -6,40 +6,51 @@ import numpy as np
 
 from bellstone.core.calibration import calibrate
 from bellstone.core.errors import DomainError
-from bellstone.core.flush import Channel, EngineJob, EngineNumbers, Flush, FlushPlayed, engine_job, played
+from bellstone.core.flush import Channel, EngineJob, EngineNumbers, FlushPlan, FlushPlayed, engine_job, played
 from bellstone.core.path_water import AS_IT_IS, PathWater, WhatIf, path_water
 from bellstone.core.placing import Placing, place_visits
 from bellstone.core.record import Lateral
 from bellstone.core.remembering import uncollected
+from bellstone.core.reread import Reread, with_reading
 from bellstone.core.running import SINK_GPM, RunningAt, roughness_of, running_at
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.water_found import WaterBands, WaterIf
 from bellstone.core.water_shown import ponds_found, profile_found, water_bands
 
 
-def bands(lateral: Lateral, scheme: Scheme | None = None, path: str | None = None) -> WaterBands:
+def bands(
+    lateral: Lateral, scheme: Scheme | None = None, path: str | None = None, what_if: WhatIf = AS_IT_IS,
+    reread: Reread | None = None,
+) -> WaterBands:  # fmt: skip
     """The bands of the invert and the water on it: they follow what an assessment says.
 
     Raises
     ------
     DomainError
-        There is no such line.
+        There is no such line, or no such reading.
     """
+    lateral = with_reading(lateral, reread) if reread is not None else lateral
     with uncollected():
-        return water_bands(_water(lateral, scheme or house_scheme(), path)[1].parts)
+        return water_bands(_water(lateral, scheme or house_scheme(), path, what_if)[1].parts)
 
 
-def water_if(lateral: Lateral, scheme: Scheme | None, path: str | None, what_if: WhatIf) -> WaterIf:
-    """The water as it would be without some dams, or with the main at another level; nothing else is judged.
+def water_if(
+    lateral: Lateral, scheme: Scheme | None, path: str | None, what_if: WhatIf = AS_IT_IS, reread: Reread | None = None
+) -> WaterIf:
+    """The water as it would be without some dams, with the main at another level, or with a reading taken anew.
+
+    Nothing else is judged, and nothing is changed.
 
     Raises
     ------
     DomainError
-        There is no such line.
+        There is no such line, or no such reading.
     """
     scheme = scheme or house_scheme()
-    parts = _water(lateral, scheme, path, what_if)[1].parts
-    return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
+    lateral = with_reading(lateral, reread) if reread is not None else lateral
+    with uncollected():
+        parts = _water(lateral, scheme, path, what_if)[1].parts
+        return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
 
 
 def water_running(
@@ -57,11 +68,11 @@ def water_running(
 
 
 @dataclass(frozen=True, slots=True)
-class FlushTest:
+class FlushReady:
     """A flush test made ready: the engine's job, and what reads its numbers back."""
 
     channel: Channel
-    flush: Flush
+    flush: FlushPlan
     keep: tuple[int, ...]
     job: EngineJob
 
@@ -69,7 +80,7 @@ class FlushTest:
         return played(self.channel, self.flush, numbers, self.keep)
 
 
-def flush_test(lateral: Lateral, scheme: Scheme | None, path: str | None, flush: Flush) -> FlushTest:
+def flush_test(lateral: Lateral, scheme: Scheme | None, path: str | None, flush: FlushPlan) -> FlushReady:
     """A flush test on this very line, starting from the water at rest.
 
     Raises
@@ -83,7 +94,7 @@ def flush_test(lateral: Lateral, scheme: Scheme | None, path: str | None, flush:
             "line", path or lateral.lines[0].id, "wants a stretch with footage: a flush test has to know its length"
         )
     channel, keep = _channel(found)
-    return FlushTest(channel, flush, keep, engine_job(channel, flush, keep))
+    return FlushReady(channel, flush, keep, engine_job(channel, flush, keep))
 
 
 def _channel(found: PathWater) -> tuple[Channel, tuple[int, ...]]:

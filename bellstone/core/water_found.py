@@ -58,6 +58,8 @@ class ReadingFound(Rec):
     kind: Literal["height", "rest", "shore", "under", "pitch", "step"]
     station_ft: float
     z_ft: float | None  # the invert it stands for, None for pitches and steps
+    depth_in: float | None  # of a depth read at rest
+    can_move: bool  # whether it can be taken anew by moving it
     band_ft: float  # 5-95 % half width, of a pitch in percent
     off: float
     off_words: str

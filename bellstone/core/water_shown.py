@@ -316,6 +316,8 @@ def _reading_found(part: Part, r: Residual) -> ReadingFound:
         kind=r.kind,
         station_ft=r.station,
         z_ft=z,
+        depth_in=r.read * IN_PER_FT if r.kind == "rest" else None,
+        can_move=r.kind in ("height", "rest") and " " not in r.name,
         band_ft=Z_90 * r.sigma * scale,
         off=r.off * scale,
         off_words=_off_words(r),

@@ -7,7 +7,9 @@ from typing import Any
 
 from bellstone.core.assess import assess
 from bellstone.core.assessment import Assessment
+from bellstone.core.path_water import WhatIf
 from bellstone.core.record import Lateral
+from bellstone.core.reread import Reread
 from bellstone.core.scheme import Scheme
 from bellstone.core.verdict import ORDER
 from bellstone.core.water_asked import bands
@@ -76,19 +78,19 @@ def assessment_of(row: StoredLateral, path: str | None = None) -> Assessment:
 
 
 @lru_cache(maxsize=64)
-def _bands(text: str, scheme: str, path: str | None) -> bytes:
-    return bands(_parsed(text), schemes.scheme_named(scheme), path).model_dump_json().encode()
+def _bands(text: str, scheme: str, path: str | None, what_if: WhatIf, reread: Reread | None) -> bytes:
+    return bands(_parsed(text), schemes.scheme_named(scheme), path, what_if, reread).model_dump_json().encode()
 
 
-def bands_of(row: StoredLateral, path: str | None = None) -> bytes:
+def bands_of(row: StoredLateral, path: str | None, what_if: WhatIf, reread: Reread | None) -> bytes:
     """The bands that follow the row's assessment, as JSON bytes.
 
     Raises
     ------
     DomainError
-        There is no such line.
+        There is no such line or reading.
     """
-    return _bands(row.record, schemes.resolved(record_of(row).site.scheme), path)
+    return _bands(row.record, schemes.resolved(record_of(row).site.scheme), path, what_if, reread)
 
 
 def text_of(record: Lateral) -> str:

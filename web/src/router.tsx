@@ -14,7 +14,7 @@ const root = createRootRoute({
 });
 const laterals = createRoute({ getParentRoute: () => root, path: '/', component: LateralsView });
 
-export const STEPS = ['setup', 'log', 'pipe', 'judge', 'report'] as const;
+export const STEPS = ['setup', 'log', 'pipe', 'water', 'judge', 'report'] as const;
 export type Step = (typeof STEPS)[number];
 
 const desk = createRoute({

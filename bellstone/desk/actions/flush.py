@@ -3,16 +3,16 @@
 import hashlib
 from typing import Literal
 
-from bellstone.core.flush import EngineNumbers, Flush, FlushPlayed
+from bellstone.core.flush import EngineNumbers, FlushPlan, FlushPlayed
 from bellstone.core.record import Rec
-from bellstone.core.water_asked import FlushTest, flush_test
+from bellstone.core.water_asked import FlushReady, flush_test
 from bellstone.desk import store
 from bellstone.desk.errors import NoSuchFlush
 from bellstone.desk.models import StoredFlush
 from bellstone.engine.process import EngineRuns
 
 runs = EngineRuns()
-_tests: dict[str, FlushTest] = {}
+_tests: dict[str, FlushReady] = {}
 TESTS_KEPT = 64
 
 
@@ -26,7 +26,7 @@ class FlushState(Rec):
     played: FlushPlayed | None = None
 
 
-def start(lateral_id: int, path: str | None, flush: Flush) -> FlushState:
+def start(lateral_id: int, path: str | None, flush: FlushPlan) -> FlushState:
     """The flush test of this line: the one already done for its very shape, else a new run."""
     record = store.record_of(store.row_of(lateral_id))
     test = flush_test(record, store.scheme_of(record), path, flush)

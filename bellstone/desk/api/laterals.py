@@ -10,18 +10,19 @@ from bellstone.core.assessment import Assessment
 from bellstone.core.consequence import Rerated
 from bellstone.core.entry.grammar import read_line
 from bellstone.core.entry.writing import page_of
-from bellstone.core.flush import Flush
+from bellstone.core.flush import FlushPlan
 from bellstone.core.notes import PageLine
 from bellstone.core.path_water import WhatIf
 from bellstone.core.preview import Preview, preview
 from bellstone.core.record import Lateral
+from bellstone.core.reread import Reread
 from bellstone.core.running import SINK_GPM, RunningAt
 from bellstone.core.start import new_record
 from bellstone.core.units import IN_PER_FT
 from bellstone.core.water_asked import water_if, water_running
 from bellstone.core.water_found import WaterBands, WaterIf
 from bellstone.desk import store
-from bellstone.desk.actions import create, flush, judge_by, same, say, tables
+from bellstone.desk.actions import create, flush, judge_by, reread, same, say, tables
 from bellstone.desk.actions import patch as patches
 from bellstone.desk.models import StoredLateral
 from bellstone.formats import lateral_file
@@ -189,24 +190,45 @@ def lateral(
 LinePath = Annotated[str | None, Query(max_length=40)]
 
 
+class WhatIfQuery(Schema):
+    """Water as it would be: dams taken out, the main so many inches above the outlet, a reading moved up [ft]."""
+
+    without: Annotated[list[Annotated[str, Field(max_length=60)]], Field(max_length=60)] = []
+    main_in: Annotated[float | None, Field(ge=-120, le=1200)] = None
+    moved: Annotated[str | None, Field(max_length=60)] = None
+    up_ft: Annotated[float, Field(ge=-200, le=200)] = 0.0
+
+    @property
+    def what_if(self) -> WhatIf:
+        return WhatIf(frozenset(self.without), None if self.main_in is None else self.main_in / IN_PER_FT)
+
+    @property
+    def reread(self) -> Reread | None:
+        return Reread(id=self.moved, up_ft=self.up_ft) if self.moved else None
+
+
 @router.get("/{lateral_id}/bands", response={200: WaterBands, 404: Refusal, 422: Refusal}, operation_id="bands")
-def bands(request: HttpRequest, lateral_id: LateralId, path: LinePath = None) -> HttpResponse:
+def bands(
+    request: HttpRequest, lateral_id: LateralId, asked: Query[WhatIfQuery], path: LinePath = None
+) -> HttpResponse:
     """5-95 % of the invert and of the water on it: they follow an edit's answer."""
-    return HttpResponse(store.bands_of(store.row_of(lateral_id), path), content_type="application/json")
+    body = store.bands_of(store.row_of(lateral_id), path, asked.what_if, asked.reread)
+    return HttpResponse(body, content_type="application/json")
 
 
 @router.get("/{lateral_id}/water", response={200: WaterIf, 404: Refusal, 422: Refusal}, operation_id="water_if")
 def water_as_if(
-    request: HttpRequest,
-    lateral_id: LateralId,
-    path: LinePath = None,
-    without: Annotated[list[Annotated[str, Field(max_length=60)]], Query(max_length=60)] = [],  # noqa: B006
-    main_in: Annotated[float | None, Query(ge=-120, le=1200)] = None,
-) -> WaterIf:
-    """The water as if some dams were out, or the main stood at another level [in above the outlet]; nothing changes."""
+    request: HttpRequest, lateral_id: LateralId, asked: Query[WhatIfQuery], path: LinePath = None
+) -> HttpResponse:
+    """The water as if some dams were out, the main stood at another level, or a reading were another; nothing changes."""
     record = store.record_of(store.row_of(lateral_id))
-    what_if = WhatIf(frozenset(without), None if main_in is None else main_in / IN_PER_FT)
-    return water_if(record, store.scheme_of(record), path, what_if)
+    found = water_if(record, store.scheme_of(record), path, asked.what_if, asked.reread)
+    return HttpResponse(found.model_dump_json(), content_type="application/json")
+
+
+@router.post("/{lateral_id}/readings", response=ANSWERS, operation_id="reread")
+def take_anew(request: HttpRequest, lateral_id: LateralId, anew: Reread, version: Version) -> HttpResponse:
+    return answer(*reread.reread(lateral_id, version, request.user, anew))
 
 
 @router.get("/{lateral_id}/running", response={200: RunningAt, 404: Refusal, 422: Refusal}, operation_id="running_at")
@@ -226,7 +248,9 @@ FLUSH_ANSWERS: dict[Any, Any] = {200: flush.FlushState, 404: Refusal, 422: Refus
 
 
 @router.post("/{lateral_id}/flush", response=FLUSH_ANSWERS, operation_id="start_flush")
-def start_flush(request: HttpRequest, lateral_id: LateralId, test: Flush, path: LinePath = None) -> flush.FlushState:
+def start_flush(
+    request: HttpRequest, lateral_id: LateralId, test: FlushPlan, path: LinePath = None
+) -> flush.FlushState:
     """A flush test on this line in the flow engine: the one already run for its very shape, else a new one."""
     return flush.start(lateral_id, path, test)
 

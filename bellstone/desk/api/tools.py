@@ -14,7 +14,7 @@ router = Router(tags=["tools"])
 @router.get("/sag", response={200: SagFromTwo, 422: Refusal}, operation_id="sag_from_two")
 def sag(
     request: HttpRequest,
-    depth_in: Annotated[float, Query(gt=0, le=60)],
+    depth_in: Annotated[float, Query(ge=0.05, le=60)],
     length_ft: Annotated[float, Query(gt=0, le=1000)],
     grade_pct: Annotated[float, Query(ge=0, le=100)],
 ) -> SagFromTwo:

@@ -1,19 +1,33 @@
-import { queryOptions, replaceEqualDeep, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  keepPreviousData,
+  queryOptions,
+  replaceEqualDeep,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query';
 import {
   answered,
   api,
   type Desk,
   type Finding,
+  type FlushPlan,
+  type FlushState,
   type LateralPage,
   type Preview,
   Refused,
   type Rerated,
+  type Reread,
+  type RunningAt,
+  type SagFromTwo,
   type Scheme,
   type SchemeRow,
   type TableLook,
+  type WaterBands,
+  type WaterIf,
 } from './client';
 
-export type TableKind = 'sightings' | 'water' | 'depth' | 'pitch';
+export type TableKind = 'sightings' | 'water' | 'depth' | 'invert' | 'pitch';
 
 export const lateralsOptions = (search: string) =>
   queryOptions({
@@ -49,6 +63,101 @@ export const readOptions = (id: number, version: number, text: string) =>
     gcTime: 10_000,
     retry: false,
   });
+
+/** Water as it would be: dams out, the main at another level, a reading moved. Empty: as it is. */
+export interface WhatIf {
+  without: string[];
+  main_in: number | null;
+  moved: string | null;
+  up_ft: number;
+}
+export const AS_IT_IS: WhatIf = { without: [], main_in: null, moved: null, up_ft: 0 };
+
+const asked = ({ without, main_in, moved, up_ft }: WhatIf, path: string) => ({
+  path,
+  ...(without.length ? { without } : {}),
+  ...(main_in === null ? {} : { main_in }),
+  ...(moved === null ? {} : { moved, up_ft }),
+});
+
+/** The bands that follow an answer; those before stay, greyed, until they are here. */
+export const bandsOptions = (id: number, version: number, path: string, what: WhatIf) =>
+  queryOptions({
+    queryKey: ['bands', id, path, version, what],
+    queryFn: ({ signal }) =>
+      answered<WaterBands>(
+        api.GET('/api/laterals/{lateral_id}/bands', {
+          params: { path: { lateral_id: id }, query: asked(what, path) },
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 60_000,
+    retry: false,
+  });
+
+export const waterIfOptions = (id: number, version: number, path: string, what: WhatIf) =>
+  queryOptions({
+    queryKey: ['water', id, path, version, what],
+    queryFn: ({ signal }) =>
+      answered<WaterIf>(
+        api.GET('/api/laterals/{lateral_id}/water', {
+          params: { path: { lateral_id: id }, query: asked(what, path) },
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+    retry: false,
+  });
+
+export const runningOptions = (id: number, version: number, path: string, station_ft: number, gpm: number) =>
+  queryOptions({
+    queryKey: ['running', id, path, version, station_ft, gpm],
+    queryFn: ({ signal }) =>
+      answered<RunningAt>(
+        api.GET('/api/laterals/{lateral_id}/running', {
+          params: { path: { lateral_id: id }, query: { path, station_ft, gpm } },
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
+  });
+
+export const sagOptions = (depth_in: number, length_ft: number, grade_pct: number) =>
+  queryOptions({
+    queryKey: ['sag', depth_in, length_ft, grade_pct],
+    queryFn: ({ signal }) =>
+      answered<SagFromTwo>(
+        api.GET('/api/tools/sag', { params: { query: { depth_in, length_ft, grade_pct } }, signal }),
+      ),
+    placeholderData: keepPreviousData,
+    enabled: depth_in > 0 && length_ft > 0 && grade_pct >= 0,
+    retry: false,
+  });
+
+/** A flush test in the engine: started, looked at, cancelled. */
+export const flushes = {
+  start: (id: number, path: string, flush: FlushPlan) =>
+    answered<FlushState>(
+      api.POST('/api/laterals/{lateral_id}/flush', {
+        params: { path: { lateral_id: id }, query: { path } },
+        body: flush,
+      }),
+    ),
+  state: (id: number, key: string) =>
+    answered<FlushState>(
+      api.GET('/api/laterals/{lateral_id}/flush/{key}', { params: { path: { lateral_id: id, key } } }),
+    ),
+  cancel: (id: number, key: string) =>
+    answered<FlushState>(
+      api.DELETE('/api/laterals/{lateral_id}/flush/{key}', { params: { path: { lateral_id: id, key } } }),
+    ),
+};
 
 export const useLaterals = (search: string) => useQuery(lateralsOptions(search));
 export const useDeskQuery = (id: number, path: string | null) => {
@@ -207,6 +316,10 @@ export const edits = {
           body: { text, mapping },
         }),
       ),
+  reread:
+    (anew: Reread): Edit =>
+    (at) =>
+      answered(api.POST('/api/laterals/{lateral_id}/readings', { ...at, body: anew })),
   undo: (): Edit => (at) => answered(api.POST('/api/laterals/{lateral_id}/undo', at)),
   redo: (): Edit => (at) => answered(api.POST('/api/laterals/{lateral_id}/redo', at)),
 };

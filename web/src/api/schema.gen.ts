@@ -95,11 +95,28 @@ export interface paths {
         };
         /**
          * Water As If
-         * @description The water as if some dams were out, or the main stood at another level [in above the outlet]; nothing changes.
+         * @description The water as if some dams were out, the main stood at another level, or a reading were another; nothing changes.
          */
         get: operations["water_if"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Anew */
+        post: operations["reread"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1962,6 +1979,10 @@ export interface components {
             station_ft: number;
             /** Z Ft */
             z_ft: number | null;
+            /** Depth In */
+            depth_in: number | null;
+            /** Can Move */
+            can_move: boolean;
             /** Band Ft */
             band_ft: number;
             /** Off */
@@ -2893,6 +2914,26 @@ export interface components {
             words: string;
         };
         /**
+         * WhatIfQuery
+         * @description Water as it would be: dams taken out, the main so many inches above the outlet, a reading moved up [ft].
+         */
+        WhatIfQuery: {
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
+            /** Main In */
+            main_in?: number | null;
+            /** Moved */
+            moved?: string | null;
+            /**
+             * Up Ft
+             * @default 0
+             */
+            up_ft: number;
+        };
+        /**
          * PondBand
          * @description 5-95 % of one pond, and the chance that it is deeper than each threshold [in].
          */
@@ -2959,6 +3000,21 @@ export interface components {
             profile: components["schemas"]["ProfileFound"] | null;
             /** Ponds */
             ponds: components["schemas"]["PondFound"][];
+        };
+        /**
+         * Reread
+         * @description Which reading, and what it says now: its ``value`` in its own unit (depth and elevation ft, water in, pitch %),
+         *     or by how much the invert that it stands for moved ``up_ft`` [ft].
+         */
+        Reread: {
+            /** Id */
+            id: string;
+            /** Value */
+            value?: number | null;
+            /** Up Ft */
+            up_ft?: number | null;
+            /** Suspect */
+            suspect?: boolean | null;
         };
         /**
          * BackupFound
@@ -3058,14 +3114,33 @@ export interface components {
             trouble: string;
             played?: components["schemas"]["FlushPlayed"] | null;
         };
-        /** Flush */
-        Flush: {
+        /**
+         * FlushPlan
+         * @description What is let in: gallons at a station [ft], how often, and how long after each other [s].
+         */
+        FlushPlan: {
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Gallons
+             * @default 1.6
              */
-            act: "flush";
-            test: components["schemas"]["FlushTest"];
+            gallons: number;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+            /**
+             * Every S
+             * @default 60
+             */
+            every_s: number;
+            /** At Ft */
+            at_ft?: number | null;
+            /**
+             * Watch Min
+             * @default 10
+             */
+            watch_min: number;
         };
         /**
          * Choice
@@ -3201,6 +3276,15 @@ export interface components {
              */
             act: "length";
             estimate: components["schemas"]["LengthEstimate"];
+        };
+        /** Flush */
+        Flush: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "flush";
+            test: components["schemas"]["FlushTest"];
         };
         /** Know */
         Know: {
@@ -3920,6 +4004,10 @@ export interface operations {
     bands: {
         parameters: {
             query?: {
+                without?: string[];
+                main_in?: number | null;
+                moved?: string | null;
+                up_ft?: number;
                 path?: string | null;
             };
             header?: never;
@@ -3962,9 +4050,11 @@ export interface operations {
     water_if: {
         parameters: {
             query?: {
-                path?: string | null;
                 without?: string[];
                 main_in?: number | null;
+                moved?: string | null;
+                up_ft?: number;
+                path?: string | null;
             };
             header?: never;
             path: {
@@ -3985,6 +4075,61 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    reread: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reread"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4060,7 +4205,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Flush"];
+                "application/json": components["schemas"]["FlushPlan"];
             };
         };
         responses: {

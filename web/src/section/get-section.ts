@@ -1,5 +1,6 @@
-import type { Assessment, Finding } from '../api/client';
+import type { Assessment, Finding, WaterBands } from '../api/client';
 import type { StripState } from '../strip/use-strip';
+import { inchesWithin } from '../water/use-water';
 
 /** Index of the station nearest to one, in a sorted column. */
 function nearest(stations: readonly number[], station: number): number {
@@ -16,8 +17,17 @@ function nearest(stations: readonly number[], station: number): number {
 const NEAR_PX = 12;
 const NEAR_FT = 1;
 
+/** The band of the water's depth at a station [in], where it has come. */
+function bandAt(assessment: Assessment, bands: WaterBands | null, station: number) {
+  const stations = assessment.profile?.station_ft ?? [];
+  if (!bands || bands.depth_low_in.length !== stations.length) return null;
+  const i = nearest(stations, station);
+  const [low, high] = [bands.depth_low_in[i], bands.depth_high_in[i]];
+  return low == null || high == null ? null : [low, high];
+}
+
 /** The assessment's own row at the cursor: looked up, not computed. */
-export function getSection(assessment: Assessment, { axis, cursor, selected }: StripState) {
+export function getSection(assessment: Assessment, bands: WaterBands | null, { axis, cursor, selected }: StripState) {
   const finding = assessment.findings.find((f) => f.id === selected);
   const station = finding && finding.how !== 'station' ? null : (finding?.station_ft ?? axis.stationAt(cursor));
   const table = assessment.section;
@@ -31,9 +41,10 @@ export function getSection(assessment: Assessment, { axis, cursor, selected }: S
     band: finding?.band_ft ?? null,
     segment,
     water_in: water ?? null,
-    waterWords: water
-      ? `${water.toFixed(1)} in (${(table.water_low_in[i] ?? 0).toFixed(1)}–${(table.water_high_in[i] ?? 0).toFixed(1)})${share}`
-      : 'none read here',
+    waterWords: water ? `${inchesWithin(water, bandAt(assessment, bands, station ?? 0))}${share}` : 'none known here',
+    pond: water
+      ? assessment.ponds.find((p) => p.start_ft <= (station ?? 0) && (station ?? 0) <= p.end_ft + 0.5)
+      : undefined,
     depth: table.invert_depth_ft[i] ?? null,
   };
 }

@@ -12,6 +12,7 @@ import type { Finding } from '../api/client';
 import { type Assessment, shownFt } from './get-axis';
 import classes from './Strip.module.css';
 import { AxisTrack } from './tracks/AxisTrack';
+import { FallTrack } from './tracks/FallTrack';
 import { FindingsTrack } from './tracks/FindingsTrack';
 import { GroundTrack } from './tracks/GroundTrack';
 import { SeenTrack } from './tracks/SeenTrack';
@@ -26,12 +27,17 @@ import { AXIS_PX, type TrackName, type Tracks, WHOLE_PX } from './use-tracks';
 const TRACKS = {
   Findings: FindingsTrack,
   Ground: GroundTrack,
+  Fall: FallTrack,
   Wall: WallTrack,
   Water: WaterTrack,
   Soundness: SoundnessTrack,
   Seen: SeenTrack,
 };
-const SUBTITLE: Partial<Record<TrackName, string>> = { Wall: 'clock, crown mid', Water: 'of bore' };
+const SUBTITLE: Partial<Record<TrackName, string>> = {
+  Fall: 'pipe scale',
+  Wall: 'clock, crown mid',
+  Water: 'of bore',
+};
 
 interface RowProps {
   name: ReactNode;

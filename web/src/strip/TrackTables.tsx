@@ -1,6 +1,8 @@
 import { Modal, SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
+import type { WaterBands } from '../api/client';
 import { WordsTable } from '../theme/WordsTable';
+import { inchesWithin } from '../water/use-water';
 import { type Assessment, shownFt } from './get-axis';
 import { ratingOf } from './tracks/FindingsTrack';
 import { TRACK_NAMES, type TrackName } from './use-tracks';
@@ -13,7 +15,7 @@ interface Twin {
 const whole = (value: number | null | undefined) => (value == null ? 'not known' : Math.round(value));
 
 /** What a track draws, as rows of words. */
-export function getTwin(a: Assessment, track: TrackName): Twin {
+export function getTwin(a: Assessment, track: TrackName, bands: WaterBands | null = null): Twin {
   const ft = (s: number | null | undefined) => (s == null ? 'no footage' : shownFt(a, s));
   const within = (s: number | null | undefined, band: number | null | undefined) =>
     band == null ? ft(s) : `${ft(s)} ± ${band.toFixed(1)}`;
@@ -53,14 +55,37 @@ export function getTwin(a: Assessment, track: TrackName): Twin {
           ]),
         ],
       };
+    case 'Fall':
+      return {
+        heads: [a.axis_words, 'reading', 'beside the rest'],
+        rows: [
+          ...(a.profile?.grades ?? []).map(([from, to, pct, given]) => [
+            span(from, to),
+            `grade ${pct.toFixed(1)} %`,
+            given ? 'given, then adjusted' : 'adjusted',
+          ]),
+          ...(a.profile?.readings ?? []).map((r) => [
+            ft(r.station_ft),
+            r.words,
+            `${r.off_words}${r.out ? '; taken out' : ''}`,
+          ]),
+        ],
+      };
     case 'Water':
       return {
-        heads: [a.axis_words, 'deepest at rest', 'holds'],
-        rows: a.ponds.map((p) => [
-          span(p.start_ft, p.end_ft),
-          `${p.depth_in.toFixed(1)} in (${p.depth_low_in.toFixed(1)}–${p.depth_high_in.toFixed(1)})`,
-          p.volume_gal == null ? 'bore not known' : `${p.volume_gal.toFixed(1)} gal`,
-        ]),
+        heads: [a.axis_words, 'deepest at rest', 'holds', 'held by'],
+        rows: [
+          ...a.ponds.map((p) => {
+            const band = bands?.ponds.find((b) => b.id === p.id);
+            return [
+              span(p.start_ft, p.end_ft),
+              inchesWithin(p.depth_in, band?.depth_in),
+              `${p.volume_gal.toFixed(1)} gal`,
+              p.cause_words,
+            ];
+          }),
+          ...a.water_not_known.map((n) => [span(n.start_ft, n.end_ft), 'not known', '', n.why]),
+        ],
       };
     case 'Soundness':
       return {
@@ -88,10 +113,16 @@ export function getTwin(a: Assessment, track: TrackName): Twin {
   }
 }
 
+export interface TrackTablesProps {
+  assessment: Assessment;
+  bands: WaterBands | null;
+  onClose: () => void;
+}
+
 /** Every track's twin in words, one at a time: for reading aloud, copying, or a small screen. */
-export function TrackTables({ assessment, onClose }: { assessment: Assessment; onClose: () => void }) {
+export function TrackTables({ assessment, bands, onClose }: TrackTablesProps) {
   const [track, setTrack] = useState<TrackName>('Findings');
-  const twin = getTwin(assessment, track);
+  const twin = getTwin(assessment, track, bands);
   return (
     <Modal opened onClose={onClose} title="The strip as tables" size="xl" transitionProps={{ duration: 0 }}>
       <SegmentedControl size="xs" data={TRACK_NAMES} value={track} onChange={(v) => setTrack(v as TrackName)} />

@@ -10,6 +10,8 @@ export interface StripActs {
   swapPath: () => void;
   /** Shows the tracks as tables. */
   table: () => void;
+  /** Takes the fall out of the drawing, or puts it back. */
+  straighten: () => void;
 }
 
 export function useStripKeys(strip: StripState, acts: StripActs) {
@@ -28,6 +30,7 @@ export function useStripKeys(strip: StripState, acts: StripActs) {
       m: acts.same,
       b: acts.swapPath,
       v: acts.table,
+      t: acts.straighten,
       '+': () => strip.zoomAt(cursor, 1.5),
       '=': () => strip.zoomAt(cursor, 1.5),
       '-': () => strip.zoomAt(cursor, 1 / 1.5),

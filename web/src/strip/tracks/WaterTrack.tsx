@@ -1,10 +1,15 @@
 import { area, line } from 'd3-shape';
-import { useStrip } from '../use-strip';
+import { useWater } from '../../water/use-water';
+import { nodesWithin } from '../get-fall';
+import { SPARE_PX, useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
-/** Depth at rest as a share of the bore; a reading at rest is a ring, a running one an open triangle. */
+const LABEL_PX = 84;
+
+/** Depth at rest as a share of the bore, with its band; a reading at rest is a ring, a running one an open triangle. */
 export function WaterTrack({ height }: { height: number }) {
-  const { assessment, axis } = useStrip();
+  const { assessment, axis, left, drawing } = useStrip();
+  const { profile, ponds, bands, old } = useWater();
   const base = height - 4;
   const boreAt = (ft: number) =>
     assessment.segments.find((s) => (s.start_ft ?? -1e9) <= ft && ft <= (s.end_ft ?? 1e9))?.bore_in ?? 4;
@@ -13,34 +18,77 @@ export function WaterTrack({ height }: { height: number }) {
     const x = axis.xOfStation(end_ft);
     return x > axis.width - 90 || running.some((f) => axis.xOf(f)[1] > x && axis.xOf(f)[0] < x + 90);
   };
+  const y = (depth_in: number, station: number) => base - Math.min(depth_in / boreAt(station), 1) * (height - 8);
+  const stations = profile?.station_ft ?? [];
+  const at = (x: number) => axis.stationAt(Math.max(0, Math.min(x, axis.width)));
+  const [a, b] = nodesWithin(stations, at(left - SPARE_PX) ?? -1e9, at(left + drawing + SPARE_PX) ?? 1e9);
+  const nodes = stations.length ? Array.from({ length: b - a + 1 }, (_, i) => a + i) : [];
+  const x = (i: number) => axis.xOfStation(stations[i] ?? 0);
+  const level = (column: readonly (number | null)[]) => (i: number) => y(column[i] ?? 0, stations[i] ?? 0);
+  const depth = profile?.depth_in ?? [];
+  const banded = bands !== null && bands.depth_low_in.length === stations.length;
+  // a label that would lie on the one before is left out: the Fall track and the table have its figure
+  let free = Number.NEGATIVE_INFINITY;
+  const labels = ponds.flatMap((p) => {
+    const end = crowded(p.end_ft);
+    const at = end ? axis.xOfStation(p.start_ft) - 8 : axis.xOfStation(p.end_ft) + 8;
+    const words = `${p.depth_in.toFixed(1)} in · ${Math.round(p.share_of_depth * 100)} %`;
+    const [from, to] = end ? [at - LABEL_PX, at] : [at, at + LABEL_PX];
+    if (from < free) return [];
+    free = to;
+    return [{ id: p.id, x: at, end, words }];
+  });
   return (
     <g>
       <path className={classes.waterLine} d={`M0 ${base}H${axis.width}`} />
-      {assessment.ponds.map((p) => {
-        const bore = boreAt(p.deepest_at_ft);
-        const y = (depth: number) => base - Math.min(depth / bore, 1) * (height - 8);
-        const x = (point: number[]) => axis.xOfStation(point[0] ?? 0);
-        const level = (point: number[]) => y(point[1] ?? 0);
-        const middle = axis.xOfStation(p.deepest_at_ft);
-        return (
-          <g key={p.start_ft}>
-            <path className={classes.water} stroke="none" d={area<number[]>(x, base, level)(p.shape) ?? ''} />
-            <path className={classes.waterLine} d={line<number[]>(x, level)(p.shape) ?? ''} />
-            <circle cx={middle} cy={y(p.depth_in)} r={3} className={classes.waterLine} />
-            <text
-              x={crowded(p.end_ft) ? axis.xOfStation(p.start_ft) - 8 : axis.xOfStation(p.end_ft) + 8}
-              y={base - 5}
-              textAnchor={crowded(p.end_ft) ? 'end' : 'start'}
-              className={classes.waterText}
-            >
-              {p.depth_in.toFixed(1)} in{p.share_of_depth ? ` · ${Math.round(p.share_of_depth * 100)} %` : ''}
-            </text>
-          </g>
-        );
-      })}
+      {assessment.water_not_known.map((n) => (
+        <path
+          key={`${n.start_ft} ${n.why}`}
+          className={classes.unknown}
+          d={`M${axis.xOfStation(n.start_ft)} ${base - 6}H${Math.max(axis.xOfStation(n.end_ft), axis.xOfStation(n.start_ft) + 6)}`}
+        >
+          <title>{n.why}</title>
+        </path>
+      ))}
+      <path
+        className={classes.water}
+        stroke="none"
+        d={area<number>(x, base, level(depth)).defined((i) => depth[i] != null)(nodes) ?? ''}
+      />
+      {banded && (
+        <path
+          className={classes.band}
+          data-old={old || undefined}
+          d={
+            area<number>(x, level(bands.depth_low_in), level(bands.depth_high_in)).defined(
+              (i) => bands.depth_low_in[i] != null,
+            )(nodes) ?? ''
+          }
+        />
+      )}
+      <path
+        className={classes.waterLine}
+        d={line<number>(x, level(depth)).defined((i) => depth[i] != null)(nodes) ?? ''}
+      />
+      {labels.map(({ id, x, end, words }) => (
+        <text key={id} x={x} y={base - 5} textAnchor={end ? 'end' : 'start'} className={classes.waterText}>
+          {words}
+        </text>
+      ))}
+      {profile?.readings
+        .filter((r) => r.depth_in != null)
+        .map((r) => (
+          <circle
+            key={r.id}
+            cx={axis.xOfStation(r.station_ft)}
+            cy={y(r.depth_in ?? 0, r.station_ft)}
+            r={3}
+            className={classes.waterLine}
+          />
+        ))}
       {running.map((f) => {
-        const [a, b] = axis.xOf(f);
-        return <path key={f.id} className={classes.waterLine} d={`M${(a + b) / 2 - 5} ${base - 3}h10l-5 -9z`} />;
+        const [from, to] = axis.xOf(f);
+        return <path key={f.id} className={classes.waterLine} d={`M${(from + to) / 2 - 5} ${base - 3}h10l-5 -9z`} />;
       })}
     </g>
   );

@@ -13,6 +13,7 @@ import { StripProvider, useStripState } from '../../strip/use-strip';
 import type { StripActs } from '../../strip/use-strip-keys';
 import { useTracks } from '../../strip/use-tracks';
 import { Rating } from '../../theme/Rating';
+import { useWaterState, WaterProvider } from '../../water/use-water';
 import { LogView } from '../log/LogView';
 import { Commands } from './Commands';
 import classes from './DeskView.module.css';
@@ -28,13 +29,22 @@ const EXPORTS: [string, string][] = [
   ['tables/sightings', 'sightings, CSV'],
   ['tables/water', 'water, CSV'],
   ['tables/depth', 'depths, CSV'],
+  ['tables/invert', 'surveyed inverts, CSV'],
   ['tables/pitch', 'pitch, CSV'],
 ];
 const SetupView = lazy(() => import('../setup/SetupView'));
 const PipeView = lazy(() => import('../pipe/PipeView'));
+const WaterView = lazy(() => import('../water/WaterView'));
 const JudgeView = lazy(() => import('../judge/JudgeView'));
 const ReportView = lazy(() => import('../report/ReportView'));
-const VIEWS = { setup: SetupView, log: LogView, pipe: PipeView, judge: JudgeView, report: ReportView };
+const VIEWS = {
+  setup: SetupView,
+  log: LogView,
+  pipe: PipeView,
+  water: WaterView,
+  judge: JudgeView,
+  report: ReportView,
+};
 
 /** One lateral on the desk: the strip, the step, and the section at the cursor. */
 export function DeskView() {
@@ -68,7 +78,8 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
   const shape = useWindowShape();
   const strip = useStripState(assessment, shape.drawing);
   const sheet = useSheetState(desk);
-  const tracks = useTracks(step, shape.small);
+  const water = useWaterState(desk, sheet.send);
+  const tracks = useTracks(step, shape.small, shape.low);
   const [over, setOver] = useState<'keys' | 'tables' | 'commands' | 'section' | null>(null);
   const [same, setSame] = useState<[string, string] | null>(null);
   const byId = (id: string | undefined) => assessment.findings.find((f) => f.id === id);
@@ -83,6 +94,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
       if (next) onPath(next.id);
     },
     table: () => setOver('tables'),
+    straighten: () => water.setStraight(water.straight === true ? false : true),
   });
   const onSame = useCallback((dropped: Finding, on: Finding) => setSame([on.id, dropped.id]), []);
   const commands = useCommands({
@@ -92,6 +104,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
     tracks,
     showKeys: () => setOver('keys'),
     showTables: () => setOver('tables'),
+    straighten: () => acts.straighten(),
     setOrigin: onOrigin,
     setPath: onPath,
   });
@@ -108,65 +121,69 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
   return (
     <SheetProvider value={sheet}>
       <StripProvider value={strip}>
-        <div className={classes.root} data-step={step} data-small={shape.small || undefined}>
-          <Top desk={desk} sheet={sheet} narrow={shape.narrow} onOver={setOver} />
-          <div className={classes.body}>
-            <div className={classes.left}>
-              <Strip tracks={tracks} acts={acts} onPath={onPath} onOrigin={onOrigin} onSame={onSame} />
-              {keep && join && keep.item !== join.item && (
-                <SameBar desk={desk} keep={keep} join={join} onDone={() => setSame(null)} />
-              )}
-              <div className={classes.tabs}>
-                <nav aria-label="Steps">
-                  {STEPS.map((name) => (
-                    <Link
-                      key={name}
-                      to="/lateral/$id/$step"
-                      params={{ id: desk.id, step: name }}
-                      data-on={name === step || undefined}
-                    >
-                      {STEP_NAMES[name]}
-                    </Link>
-                  ))}
-                </nav>
-                {tracks.closed.length > 0 && (
-                  <span className={classes.closed}>
-                    <span className="quiet">closed:</span>
-                    {tracks.closed.map((name) => (
-                      <button key={name} type="button" title={`Open ${name}`} onClick={() => tracks.toggle(name)}>
-                        {name}
-                      </button>
-                    ))}
-                  </span>
+        <WaterProvider value={water}>
+          <div className={classes.root} data-step={step} data-small={shape.small || undefined}>
+            <Top desk={desk} sheet={sheet} narrow={shape.narrow} onOver={setOver} />
+            <div className={classes.body}>
+              <div className={classes.left}>
+                <Strip tracks={tracks} acts={acts} onPath={onPath} onOrigin={onOrigin} onSame={onSame} />
+                {keep && join && keep.item !== join.item && (
+                  <SameBar desk={desk} keep={keep} join={join} onDone={() => setSame(null)} />
                 )}
+                <div className={classes.tabs}>
+                  <nav aria-label="Steps">
+                    {STEPS.map((name) => (
+                      <Link
+                        key={name}
+                        to="/lateral/$id/$step"
+                        params={{ id: desk.id, step: name }}
+                        data-on={name === step || undefined}
+                      >
+                        {STEP_NAMES[name]}
+                      </Link>
+                    ))}
+                  </nav>
+                  {tracks.closed.length > 0 && (
+                    <span className={classes.closed}>
+                      <span className="quiet">closed:</span>
+                      {tracks.closed.map((name) => (
+                        <button key={name} type="button" title={`Open ${name}`} onClick={() => tracks.toggle(name)}>
+                          {name}
+                        </button>
+                      ))}
+                    </span>
+                  )}
+                </div>
+                <div className={classes.panel} data-panel>
+                  <Suspense fallback={<p className={classes.wait}>Opening…</p>}>
+                    <View desk={desk} />
+                  </Suspense>
+                </div>
+                <Foot desk={desk} sheet={sheet} second={strip.second !== null} />
               </div>
-              <div className={classes.panel} data-panel>
-                <Suspense fallback={<p className={classes.wait}>Opening…</p>}>
-                  <View desk={desk} />
-                </Suspense>
-              </div>
-              <Foot desk={desk} sheet={sheet} second={strip.second !== null} />
+              {!shape.narrow && section}
             </div>
-            {!shape.narrow && section}
+            {shape.narrow && (
+              <Drawer
+                classNames={{ content: classes.drawer, header: classes.drawer }}
+                opened={over === 'section'}
+                onClose={() => setOver(null)}
+                position="right"
+                size={300}
+                padding={8}
+                title="The pipe at the cursor"
+                transitionProps={{ duration: 0 }}
+              >
+                {section}
+              </Drawer>
+            )}
+            {over === 'keys' && <Keys onClose={() => setOver(null)} />}
+            {over === 'tables' && (
+              <TrackTables assessment={assessment} bands={water.bands} onClose={() => setOver(null)} />
+            )}
+            {over === 'commands' && <Commands commands={commands} onClose={() => setOver(null)} />}
           </div>
-          {shape.narrow && (
-            <Drawer
-              classNames={{ content: classes.drawer, header: classes.drawer }}
-              opened={over === 'section'}
-              onClose={() => setOver(null)}
-              position="right"
-              size={300}
-              padding={8}
-              title="The pipe at the cursor"
-              transitionProps={{ duration: 0 }}
-            >
-              {section}
-            </Drawer>
-          )}
-          {over === 'keys' && <Keys onClose={() => setOver(null)} />}
-          {over === 'tables' && <TrackTables assessment={assessment} onClose={() => setOver(null)} />}
-          {over === 'commands' && <Commands commands={commands} onClose={() => setOver(null)} />}
-        </div>
+        </WaterProvider>
       </StripProvider>
     </SheetProvider>
   );
@@ -181,6 +198,7 @@ function useLatest(acts: StripActs): StripActs {
       same: () => latest.current.same(),
       swapPath: () => latest.current.swapPath(),
       table: () => latest.current.table(),
+      straighten: () => latest.current.straighten(),
     }),
     [],
   );
@@ -292,7 +310,8 @@ function Foot({ desk, sheet, second }: { desk: Desk; sheet: Sheet; second: boole
   return (
     <footer className={classes.foot}>
       <span>
-        {assessment.findings.length} said · {looks} second look{looks === 1 ? '' : 's'} · {unseen}
+        {assessment.findings.filter((f) => !f.computed).length} said · {looks} second look{looks === 1 ? '' : 's'} ·{' '}
+        {unseen}
         {assessment.warnings.length > 0 && ` · ▲ ${assessment.warnings.length} to answer`}
         {assessment.proposals.length > 0 && ` · ${assessment.proposals.length} may be seen twice`}
         {second && ' · two picked: m takes them for one thing'}

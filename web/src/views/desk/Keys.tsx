@@ -21,6 +21,7 @@ const KEYS: [string, [string, string][]][] = [
       ['Shift click, then m', 'takes two findings for one thing (or drag one on the other)'],
       ['b', 'the next path, where there are branches'],
       ['v', 'the tracks as tables'],
+      ['t', 'takes the fall out of the Fall track, or puts it back'],
       ['+ − 0', 'zoom in, out, whole line'],
       ['a number, Enter', 'goes there'],
       ['Esc', 'to the entry line'],

@@ -13,6 +13,7 @@ export const STEP_NAMES: Record<Step, string> = {
   setup: 'Set up',
   log: 'Log',
   pipe: 'Pipe',
+  water: 'Water',
   judge: 'Judge',
   report: 'Report',
 };
@@ -24,6 +25,7 @@ export interface CommandParts {
   tracks: Tracks;
   showKeys: () => void;
   showTables: () => void;
+  straighten: () => void;
   setOrigin: (name: string) => void;
   setPath: (line: string) => void;
 }
@@ -51,11 +53,12 @@ export function useCommands({ desk, sheet, strip, tracks, ...ui }: CommandParts)
     ...(desk.redo ? [{ name: `Redo: ${desk.redo}`, key: 'Ctrl Shift Z', run: () => sheet.send(edits.redo()) }] : []),
     { name: 'Fit the whole line', key: '0', run: strip.fit },
     { name: 'Show the strip as tables', key: 'v', run: ui.showTables },
+    { name: 'Take the fall out of the drawing', key: 't', run: ui.straighten },
     { name: 'Show the keys', key: 'Ctrl /', run: ui.showKeys },
     { name: 'Switch dark and light', run: toggleColorScheme },
     { name: 'Save the lateral file', run: () => save(`${file}/file`) },
     { name: 'Save the page of notes', run: () => save(`${file}/notes`) },
-    ...(['sightings', 'water', 'depth', 'pitch'] as const).map((what) => ({
+    ...(['sightings', 'water', 'depth', 'invert', 'pitch'] as const).map((what) => ({
       name: `Save ${what} as CSV`,
       run: () => save(`${file}/tables/${what}`),
     })),

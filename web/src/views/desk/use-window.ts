@@ -3,6 +3,7 @@ import { GUTTER_PX, PAD_PX } from '../../strip/use-strip';
 
 const SECTION_PX = 284;
 const LEAST_DRAWING_PX = 240;
+const LOW_PX = 740;
 
 export interface WindowShape {
   /** Px of the strip's drawing. */
@@ -11,13 +12,20 @@ export interface WindowShape {
   narrow: boolean;
   /** A tablet upright: fewer tracks, larger targets. */
   small: boolean;
+  /** A laptop's browser: less height for the step. */
+  low: boolean;
 }
 
 /** How the desk is laid out in the window there is. */
 export function useWindowShape(): WindowShape {
-  const { width } = useViewportSize();
+  const { width, height } = useViewportSize();
   const room = width || window.innerWidth;
   const narrow = room < 1100;
   const drawing = room - (narrow ? 0 : SECTION_PX) - GUTTER_PX - 2 * PAD_PX;
-  return { drawing: Math.max(drawing, LEAST_DRAWING_PX), narrow, small: room < 900 };
+  return {
+    drawing: Math.max(drawing, LEAST_DRAWING_PX),
+    narrow,
+    small: room < 900,
+    low: (height || window.innerHeight) < LOW_PX,
+  };
 }

@@ -4,6 +4,7 @@ import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
+import { inchesWithin, sagWithin, useWater } from '../../water/use-water';
 import { useSheet } from '../desk/use-sheet';
 import { whereWords } from '../log/FindingsTable';
 import { Decide } from './Decide';
@@ -240,6 +241,7 @@ function ThreeWays({ desk }: { desk: Desk }) {
 
 function Ponds({ desk }: { desk: Desk }) {
   const { ponds } = desk.assessment;
+  const { bandOf } = useWater();
   return (
     <section className={classes.block} aria-label="Water at rest">
       <h2>Water at rest</h2>
@@ -247,31 +249,20 @@ function Ponds({ desk }: { desk: Desk }) {
         <p className="quiet">No depth has been read at rest. Shut the water off, wait, then “112 standing 1in rest”.</p>
       )}
       {ponds.map((p) => (
-        <div key={p.start_ft} className={classes.item}>
-          <b>
-            {p.depth_in.toFixed(1)} in ({p.depth_low_in.toFixed(1)}–{p.depth_high_in.toFixed(1)})
-          </b>
-          {p.share_of_depth != null && p.share_of_area != null && (
-            <>
-              {' '}
-              · {Math.round(p.share_of_depth * 100)} % of the bore's depth, {Math.round(p.share_of_area * 100)} % of its
-              area
-            </>
-          )}{' '}
-          · {shownFt(desk.assessment, p.start_ft)}–{shownFt(desk.assessment, p.end_ft)} ft, {p.length_ft.toFixed(1)} ft
-          long
-          {p.volume_gal != null && ` · ${p.volume_gal.toFixed(1)} gal`} · spills at{' '}
-          {shownFt(desk.assessment, p.spill_ft)} ft
+        <div key={p.id} className={classes.item}>
+          <b>{inchesWithin(p.depth_in, bandOf(p.id)?.depth_in)}</b> · {Math.round(p.share_of_depth * 100)} % of the
+          bore's depth, {Math.round(p.share_of_area * 100)} % of its area · {shownFt(desk.assessment, p.start_ft)}–
+          {shownFt(desk.assessment, p.end_ft)} ft, {p.length_ft.toFixed(1)} ft long · {p.volume_gal.toFixed(1)} gal
+          <br />
+          held by: {p.cause_words}
           {p.sag_in != null && (
             <>
               <br />
-              sag behind it <b>{p.sag_in.toFixed(1)} in</b> ({p.sag_low_in?.toFixed(1)}–{p.sag_high_in?.toFixed(1)})
-              over {p.sag_length_ft?.toFixed(0)} ft: what one would lift
+              sag behind it <b>{sagWithin(p, bandOf(p.id))}</b> over {p.sag_length_ft?.toFixed(0)} ft: what one would
+              lift
             </>
           )}
-          <div className="quiet">
-            {p.basis}; grade {p.grade_pct.toFixed(2)} % {p.grade_given ? 'given' : 'assumed'}
-          </div>
+          <div className="quiet">{p.basis}</div>
         </div>
       ))}
       {desk.assessment.findings

@@ -8,16 +8,23 @@ import classes from './LogView.module.css';
 import { playing, stamped } from './playing';
 import { Underlined } from './Underlined';
 
+const EXAMPLE = '41.5 roots curtain 70% 12-3 joint';
+const HINT = 'Position first (or none), then what was seen, then size, clock, joint or barrel. Enter adds it.';
+
 /** The line that is always there: letters echo at once, the server reads them at each key. */
 export interface EntryProps {
   desk: Desk;
   /** Our own pad stands below: the screen's keyboard stays away. */
   small: boolean;
-  onPaste: () => void;
+  onPaste?: () => void;
   onTable: () => void;
+  /** A line that the step is for. */
+  example?: string;
+  /** How such a line is said. */
+  hint?: string;
 }
 
-export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
+export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint = HINT }: EntryProps) {
   const { type, send, refused, entry: store } = useSheet();
   const entry = useEntry();
   const strip = useStrip();
@@ -74,7 +81,7 @@ export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
           data-entry
           inputMode={small ? 'none' : undefined}
           aria-label="Entry line"
-          placeholder="41.5 roots curtain 70% 12-3 joint"
+          placeholder={example}
           value={entry}
           maxLength={1000}
           spellCheck={false}
@@ -82,9 +89,11 @@ export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
           onChange={(e) => type(e.currentTarget.value)}
           onKeyDown={onKey}
         />
-        <button type="button" className={classes.plain} onClick={onPaste}>
-          paste notes
-        </button>
+        {onPaste && (
+          <button type="button" className={classes.plain} onClick={onPaste}>
+            paste notes
+          </button>
+        )}
         <button type="button" className={classes.plain} onClick={onTable}>
           import a table
         </button>
@@ -97,9 +106,7 @@ export function Entry({ desk, small, onPaste, onTable }: EntryProps) {
         ) : refused ? (
           <span>▲ {refused}</span>
         ) : (
-          <span className="quiet">
-            Position first (or none), then what was seen, then size, clock, joint or barrel. Enter adds it.
-          </span>
+          <span className="quiet">{hint}</span>
         )}
       </div>
     </div>

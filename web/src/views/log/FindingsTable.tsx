@@ -1,4 +1,4 @@
-import { memo, useCallback, useEffect, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Desk, Finding } from '../../api/client';
 import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
@@ -28,9 +28,11 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   const reversedFrom = assessment.axis_words;
   const { small } = useWindowShape();
   const table = useRef<HTMLTableElement>(null);
-  const chosen = assessment.findings.findIndex((f) => f.id === strip.selected);
-  const rows = useRows(table, assessment.findings.length, small ? SMALL_ROW_PX : ROW_PX, chosen);
-  if (assessment.findings.length === 0 && assessment.depths.length === 0)
+  // what follows from the pipe's shape was said by nobody: it stands in Water and Judge
+  const said = useMemo(() => assessment.findings.filter((f) => !f.computed), [assessment.findings]);
+  const chosen = said.findIndex((f) => f.id === strip.selected);
+  const rows = useRows(table, said.length, small ? SMALL_ROW_PX : ROW_PX, chosen);
+  if (said.length === 0 && assessment.depths.length === 0)
     return <p className={classes.empty}>Nothing placed yet: type what you saw first, feet if you have them.</p>;
   return (
     <table ref={table} className={classes.table}>
@@ -52,7 +54,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
       </thead>
       <tbody>
         {rows.above > 0 && <tr style={{ height: rows.above }} />}
-        {assessment.findings
+        {said
           .slice(rows.first, rows.last + 1)
           .map((f, i) =>
             editing === f.id ? (

@@ -10,13 +10,21 @@ const KINDS: { value: TableKind; label: string }[] = [
   { value: 'sightings', label: 'findings' },
   { value: 'water', label: 'water depths' },
   { value: 'depth', label: 'depths below ground' },
+  { value: 'invert', label: 'surveyed inverts' },
   { value: 'pitch', label: 'pitch log' },
 ];
 
+export interface TablesProps {
+  desk: Desk;
+  /** What the table is taken for first. @default 'sightings' */
+  first?: TableKind;
+  onDone: () => void;
+}
+
 /** A CSV table in: how its columns are taken is shown before a row is added, and remembered. */
-export function Tables({ desk, onDone }: { desk: Desk; onDone: () => void }) {
+export function Tables({ desk, first = 'sightings', onDone }: TablesProps) {
   const { send, refused } = useSheet();
-  const [what, setWhat] = useState<TableKind>('sightings');
+  const [what, setWhat] = useState<TableKind>(first);
   const [text, setText] = useState('');
   const [look, setLook] = useState<TableLook | null>(null);
   const [wrong, setWrong] = useState('');

@@ -2,6 +2,7 @@ import { Button } from '@mantine/core';
 import type { Desk } from '../../api/client';
 import { shownFt } from '../../strip/get-axis';
 import { Rating } from '../../theme/Rating';
+import { inchesWithin, sagWithin, useWater } from '../../water/use-water';
 import { whereWords } from '../log/FindingsTable';
 import { PageStrip } from './PageStrip';
 import classes from './ReportView.module.css';
@@ -9,6 +10,7 @@ import { Told } from './Told';
 
 /** One page to hand over: verdict, findings in order of concern, the strip, scope and limits, cautions, house rules. */
 export default function ReportView({ desk }: { desk: Desk }) {
+  const { bandOf } = useWater();
   const { assessment: a, record } = desk;
   const shown = a.findings.filter((f) => f.rating || f.override || f.unrated);
   const rated = shown
@@ -117,15 +119,16 @@ export default function ReportView({ desk }: { desk: Desk }) {
           </p>
         )}
         {a.ponds.map((p) => (
-          <p key={p.start_ft}>
-            <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft: {p.depth_in.toFixed(1)} in (
-            {p.depth_low_in.toFixed(1)}–{p.depth_high_in.toFixed(1)})
-            {p.share_of_depth != null && `, ${Math.round(p.share_of_depth * 100)} % of the bore`},{' '}
-            {p.length_ft.toFixed(1)} ft long
-            {p.volume_gal != null && `, ${p.volume_gal.toFixed(1)} gal`}
-            {p.sag_in != null &&
-              `; sag behind it ${p.sag_in.toFixed(1)} in (${p.sag_low_in?.toFixed(1)}–${p.sag_high_in?.toFixed(1)})`}
-            ; grade {p.grade_pct.toFixed(2)} % {p.grade_given ? 'given' : 'assumed'}.
+          <p key={p.id}>
+            <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft:{' '}
+            {inchesWithin(p.depth_in, bandOf(p.id)?.depth_in)}, {Math.round(p.share_of_depth * 100)} % of the bore,{' '}
+            {p.length_ft.toFixed(1)} ft long, {p.volume_gal.toFixed(1)} gal; {p.cause_words}
+            {p.sag_in != null && `; sag behind it ${sagWithin(p, bandOf(p.id))}, ${p.sag_how}`}; {p.basis}.
+          </p>
+        ))}
+        {a.water_not_known.map((n) => (
+          <p key={`${n.start_ft} ${n.why}`}>
+            <b>Water at rest not known</b> {shownFt(a, n.start_ft)}–{shownFt(a, n.end_ft)} ft: {n.why}.
           </p>
         ))}
         {a.digs.length > 0 && <h2>Where one would dig: about, along the line only</h2>}

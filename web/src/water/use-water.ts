@@ -1,0 +1,97 @@
+import { useQuery } from '@tanstack/react-query';
+import { createContext, useCallback, useContext, useMemo, useState } from 'react';
+import type { Desk, FlushPlayed, Pond, PondBand, Profile, WaterBands } from '../api/client';
+import { AS_IT_IS, bandsOptions, type Edit, edits, type WhatIf, waterIfOptions } from '../api/queries';
+
+/** A flush test that is being played: what the engine said, and the time shown. */
+export interface Playing {
+  played: FlushPlayed;
+  at: number;
+}
+
+export interface WaterState {
+  /** The profile as drawn: as it is, or as it would be. */
+  profile: Profile | null;
+  ponds: readonly Pond[];
+  bands: WaterBands | null;
+  /** The bands are those of before the last change. */
+  old: boolean;
+  bandOf: (pond: string) => PondBand | undefined;
+  what: WhatIf;
+  setWhat: (next: Partial<WhatIf>) => void;
+  asIf: boolean;
+  /** The fall is taken out of the drawing; null: where an inch of water would not show. */
+  straight: boolean | null;
+  setStraight: (on: boolean | null) => void;
+  playing: Playing | null;
+  setPlaying: (next: Playing | null) => void;
+  /** Takes the reading that was moved as it now stands. */
+  drop: () => void;
+}
+
+/** The water of the desk: what an answer says, its bands when they are here, and what would be. */
+export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>): WaterState {
+  const { assessment, id, version } = desk;
+  const [what, change] = useState<WhatIf>(AS_IT_IS);
+  const [straight, setStraight] = useState<boolean | null>(null);
+  const [playing, setPlaying] = useState<Playing | null>(null);
+  const [shown, setShown] = useState(version);
+  if (shown !== version) {
+    // what was asked of the record before says nothing of this one
+    setShown(version);
+    change(AS_IT_IS);
+    setPlaying(null);
+  }
+  const asIf = what.without.length > 0 || what.main_in !== null || what.moved !== null;
+  const asked = shown === version ? what : AS_IT_IS;
+  const drawn = assessment.profile != null;
+  const bands = useQuery({ ...bandsOptions(id, version, assessment.path, asked), enabled: drawn });
+  const would = useQuery({ ...waterIfOptions(id, version, assessment.path, asked), enabled: drawn && asIf });
+  const profile = (asIf && would.data ? would.data.profile : assessment.profile) ?? null;
+  const ponds = asIf && would.data ? would.data.ponds : assessment.ponds;
+  const setWhat = useCallback((next: Partial<WhatIf>) => change((now) => ({ ...now, ...next })), []);
+  const drop = useCallback(async () => {
+    const { moved, up_ft } = what;
+    // taken, the next version begins without it; refused, it goes back to where it was
+    if (moved && !(await send(edits.reread({ id: moved, up_ft })))) setWhat({ moved: null, up_ft: 0 });
+  }, [what, send, setWhat]);
+  const found = bands.data ?? null;
+  return useMemo(() => {
+    const byId = new Map(found?.ponds.map((p) => [p.id, p]));
+    return {
+      profile,
+      ponds,
+      bands: found,
+      old: bands.isPlaceholderData,
+      bandOf: (pond: string) => byId.get(pond),
+      what,
+      setWhat,
+      asIf,
+      straight,
+      setStraight,
+      playing,
+      setPlaying,
+      drop,
+    };
+  }, [profile, ponds, found, bands.isPlaceholderData, what, setWhat, asIf, straight, playing, drop]);
+}
+
+const WaterContext = createContext<WaterState | null>(null);
+export const WaterProvider = WaterContext.Provider;
+
+export function useWater(): WaterState {
+  const water = useContext(WaterContext);
+  if (!water) throw new Error('Water is shown on a desk: wrap it in <WaterProvider>.');
+  return water;
+}
+
+/** A depth with its band, where that has come: `1.1 in (0.9–1.4)`. */
+export const inchesWithin = (likely: number, band: readonly number[] | null | undefined) =>
+  `${likely.toFixed(1)} in${band ? ` (${band[0]?.toFixed(1)}–${band[1]?.toFixed(1)})` : ''}`;
+
+/** The sag behind a pond with its range. */
+export const sagWithin = (pond: Pond, band: PondBand | undefined) => {
+  if (pond.sag_in == null) return '';
+  const range = pond.sag_low_in != null ? [pond.sag_low_in, pond.sag_high_in ?? 0] : band?.sag_in;
+  return inchesWithin(pond.sag_in, range);
+};
