@@ -220,13 +220,13 @@ def _inflow_node(channel: Channel, groups: Sequence[Group], flush: FlushPlan) ->
 
 
 def _series(flush: FlushPlan) -> list[str]:
-    """Each flush a flow that comes on and goes off within a second."""
+    """Each flush a flow that comes on and goes off within a second; where they overlap they add up [cfs]."""
     flow = flush.gallons / GAL_PER_FT3 / FLUSH_SECONDS
-    points = [(0.0, 0.0)]
-    for k in range(flush.times):
-        at = FIRST_FLUSH_S + k * flush.every_s
-        points += [(at, 0.0), (at + 1, flow), (at + FLUSH_SECONDS, flow), (at + FLUSH_SECONDS + 1, 0.0)]
-    return [f"flush {seconds / 3600:.8f} {value:.8f}" for seconds, value in points]
+    starts = FIRST_FLUSH_S + flush.every_s * np.arange(flush.times)
+    edges = np.array([0.0, 1.0, FLUSH_SECONDS, FLUSH_SECONDS + 1])
+    at = np.unique(np.concatenate([[0.0], (starts[:, None] + edges).ravel()]))
+    total = np.interp(at[None, :] - starts[:, None], edges, [0.0, flow, flow, 0.0], left=0.0, right=0.0).sum(axis=0)
+    return [f"flush {seconds / 3600:.8f} {value:.8f}" for seconds, value in zip(at, total, strict=True)]
 
 
 def played(channel: Channel, flush: FlushPlan, numbers: EngineNumbers, keep: Sequence[int] = ()) -> FlushPlayed:

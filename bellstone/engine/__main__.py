@@ -19,7 +19,8 @@ def main() -> None:
         except Exception as error:  # the engine's own errors carry no type of their own
             report = Path(names[1]).read_text() if Path(names[1]).exists() else ""
             told = [line.strip() for line in report.splitlines() if "ERROR" in line]
-            say({"failed": "; ".join(told[:3]) or str(error)})
+            why = "; ".join(told[:3]) or " ".join(str(error).split())
+            say({"failed": why})
             return
     say(numbers)
 

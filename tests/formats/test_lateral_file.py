@@ -22,9 +22,11 @@ def test_each_sample_round_trips_and_assesses(path: Path) -> None:
     assert assess(record).findings
 
 
-def test_there_are_nine_samples_and_one_says_start_here() -> None:
+def test_there_are_ten_samples_and_one_says_start_here() -> None:
     records = [lateral_file.loads(p.read_bytes()) for p in DEMO]
-    assert len(records) == 9
+    assert len(records) == 10
+    causes = {p.cause for r in records for p in assess(r).ponds}
+    assert causes >= {"sag", "lip", "deformation", "roots or debris", "backwater"}
     start = [r for r in records if r.site.start_here]
     assert len(start) == 1
     assert len(start[0].visits[-1].waiting) == 5
