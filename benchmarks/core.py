@@ -1,14 +1,19 @@
 """How the core and the API grow: each a ratio to something measured in the same run."""
 
+import gc
 import json
 import os
+import resource
 import tempfile
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 
 from bellstone.core.assess import assess
+from bellstone.core.profile import adjusted
 from bellstone.core.record import Lateral
-from benchmarks.pages import lateral_of
+from bellstone.core.water_asked import bands
+from benchmarks.pages import lateral_of, wet_line
+from benchmarks.reference import reference
 
 STEPS = (100, 1_000, 10_000)
 LATERALS, PAGE = 5_000, 100
@@ -36,6 +41,45 @@ def growth() -> None:
         ratio = f"{took / before:5.1f} x" if before else ""
         print(f"  {count:6d}  {1e3 * took:8.1f} ms  {ratio}")
         before = took
+
+
+def water() -> None:
+    """An assessment with its bands, nothing remembered, beside the reference of as many nodes; and ten times the length."""
+    took: dict[int, float] = {}
+    print("a line with a pitch log, its bands of 500 draws with it (aim: at most 4 x the reference at 200 ft)")
+    for length, findings in ((200, 120), (2_000, 1_200)):
+        record = wet_line(length, findings)
+        copies = iter([Lateral.model_validate(record.model_dump()) for _ in range(TRIES)])
+
+        def once(copies: Iterator[Lateral] = copies) -> None:
+            adjusted.cache_clear()
+            copy = next(copies)
+            assess(copy)
+            bands(copy)
+
+        profile = assess(record).profile
+        nodes = len(profile.station_ft) if profile else 0
+        yard = best(lambda nodes=nodes: reference(nodes), TRIES)  # type: ignore[misc]
+        took[length] = best(once, TRIES)
+        ratio = f"{1e3 * took[length]:.1f} ms, reference {1e3 * yard:.1f} ms  {took[length] / yard:.1f} x"
+        print(f"  {length:5d} ft, {nodes} nodes: {ratio}")
+    print(f"  2,000 ft beside 200 ft (aim: at most 13 x)  {took[2_000] / took[200]:.1f} x")
+
+
+def memory() -> None:
+    """What 1,000 assessments of ever new copies leave behind, once the caches are full."""
+    record = wet_line(60, 30)
+    text = record.model_dump_json()
+    grown = []
+    for n in range(1_000):
+        copy = Lateral.model_validate_json(text)
+        assess(copy)
+        bands(copy)
+        if n in (199, 999):
+            gc.collect()
+            grown.append(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024)
+    print("memory over 1,000 assessments, most in use (aim: flat)")
+    print(f"  after 200: {grown[0]:.0f} MB, after 1,000: {grown[1]:.0f} MB  {grown[1] / grown[0]:.2f} x")
 
 
 def reading() -> None:
@@ -74,6 +118,8 @@ def main() -> None:
         django.setup()
         call_command("migrate", verbosity=0)
         growth()
+        water()
+        memory()
         reading()
         list_page()
 

@@ -3,7 +3,7 @@
 import random
 
 from bellstone.core.notes import add_page
-from bellstone.core.record import Lateral, Site
+from bellstone.core.record import Amount, CounterPosition, Lateral, PitchReading, Site
 
 KINDS = (
     "roots curtain 20% 12-3 joint", "crack hairline around", "offset up 1/4in joint", "grease 10%", "hole 1in",
@@ -23,3 +23,25 @@ def lateral_of(findings: int) -> Lateral:
     for start in range(0, len(lines), MOST_LINES):
         record, _ = add_page(record, "\n".join(lines[start : start + MOST_LINES]))
     return record
+
+
+def wet_line(length_ft: int, findings: int) -> Lateral:
+    """A clay line of so many feet with findings, beacons on levelled ground, a pitch log, and a belly read at rest
+    in every 60 ft."""
+    rng = random.Random(7)
+    lines = ["run A yard cleanout clay 4in, facing main, counts to main", "0 depth 3ft ground 100"]
+    spacing = (length_ft - 2) / findings
+    lines += [f"{1 + i * spacing:.1f} {rng.choice(KINDS)}" for i in range(findings - 1)]
+    lines += [f"{at} depth {3 + 0.015 * at:.2f}ft ground 100" for at in range(25, length_ft, 25)]
+    lines += [f"{at}-{at + 8} standing {rng.uniform(0.6, 1.8):.2f}in rest" for at in range(28, length_ft - 10, 60)]
+    lines.append(f"{length_ft} main")
+    record, _ = add_page(Lateral(site=Site(name=f"{length_ft} ft")), "\n".join(lines))
+    pitches = []
+    for n in range(4, 2 * length_ft - 4):
+        counter = Amount(likely=n / 2, unit="ft", said=f"{n / 2:g}")
+        phase = (n / 2 - 26) % 60
+        dip = 3.4 * (1 if phase < 6 else -1) if phase < 12 else 0.0
+        grade = round(1.8 + dip + rng.gauss(0, 0.6), 2)
+        pitches.append(PitchReading(id=f"g{n}", run="A", position=CounterPosition(counter=counter), grade_pct=grade))
+    visit = record.visits[-1].model_copy(update={"pitches": tuple(pitches)})
+    return record.model_copy(update={"visits": (visit,)})

@@ -16,7 +16,6 @@ from bellstone.core.assessment import (
     SegmentResult,
 )
 from bellstone.core.axis import axis_spans, joined
-from bellstone.core.calibration import calibrate
 from bellstone.core.cause import Cause
 from bellstone.core.compare import earlier_findings
 from bellstone.core.coverage import Coverage, less, union
@@ -28,7 +27,7 @@ from bellstone.core.looks import proposed
 from bellstone.core.materials import MATERIALS
 from bellstone.core.path_water import path_water, pond_causes, with_computed
 from bellstone.core.paths import Path
-from bellstone.core.placing import Placing, place_visits
+from bellstone.core.placing import Placing, placed
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.remembering import uncollected
 from bellstone.core.scheme import Scheme, house_scheme
@@ -101,11 +100,11 @@ def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = No
 def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
     line = path or lateral.lines[0].id
     visit = lateral.visits[-1]
-    placed = place_visits(lateral, calibrate(lateral))
-    placing = placed[-1]
+    placings = placed(lateral)
+    placing = placings[-1]
     here = _on_path(lateral, visit, placing, line, scheme)
     visit, rows, coverage, segments = here.visit, here.rows, here.coverage, here.segments
-    before = _earlier(lateral, placed, line, scheme)
+    before = _earlier(lateral, placings, line, scheme)
     profile = profile_found(here.parts)
     depths = _depths(visit, placing)
     main = lateral.lines[0].datum
@@ -165,11 +164,11 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
     )
 
 
-def _earlier(lateral: Lateral, placed: Sequence[Placing], line: str, scheme: Scheme) -> list[_Judged]:
+def _earlier(lateral: Lateral, placings: Sequence[Placing], line: str, scheme: Scheme) -> list[_Judged]:
     """The visits before the newest, oldest first, each on the same path."""
     return [
         _on_path(lateral, visit, placing, line, scheme)
-        for visit, placing in zip(lateral.visits[:-1], placed[:-1], strict=True)
+        for visit, placing in zip(lateral.visits[:-1], placings[:-1], strict=True)
     ]
 
 

@@ -122,17 +122,22 @@ class Solution:
             out += float(half @ half)
         return out if a != b else 0.0
 
+    def normal_solve(self, yz: Array, yb: Array) -> tuple[Array, Array]:
+        """The unknowns of the same normal equations with another right-hand side, (n,) and (m,)."""
+        free = cho_solve_banded((self.factor, True), yz)
+        if not self.beta.size:
+            return free, yb
+        half = solve_triangular(self.border_factor, yb - self.reach.T @ yz, lower=True)
+        moved = solve_triangular(self.border_factor, half, lower=True, trans=1)
+        return free - self.reach @ moved, moved
+
     def along(self, row: Rows) -> tuple[Array, Array]:
         """Q a' of one row: how every unknown moves with it, (n,) and (m,)."""
         z, beta = np.zeros(self.z.size), np.zeros(self.beta.size)
         np.add.at(z, row.node[0], row.coef[0])
-        free = cho_solve_banded((self.factor, True), z)
-        if not self.beta.size:
-            return free, beta
-        np.add.at(beta, row.border[0], row.border_coef[0])
-        half = solve_triangular(self.border_factor, beta - self.reach.T @ z, lower=True)
-        moved = solve_triangular(self.border_factor, half, lower=True, trans=1)
-        return free - self.reach @ moved, moved
+        if self.beta.size:
+            np.add.at(beta, row.border[0], row.border_coef[0])
+        return self.normal_solve(z, beta)
 
     def draws(self, count: int, random_state: int) -> tuple[Array, Array]:
         """``count`` draws of the unknowns: z (n, count) in Fortran order and beta (m, count)."""
@@ -228,16 +233,14 @@ def solved(normal: Normal) -> Solution:
     borders = normal.yb.size
     try:
         factor = cholesky_banded(normal.band, lower=True)
-        both = cho_solve_banded((factor, True), np.column_stack([normal.side, normal.yz]))
-        reach, z0 = both[:, :-1], both[:, -1]
+        reach = cho_solve_banded((factor, True), normal.side) if borders else np.zeros((normal.yz.size, 0))
+        z0 = np.zeros(normal.yz.size)
         border_factor = np.asarray(np.linalg.cholesky(normal.corner - normal.side.T @ reach), dtype=float)
     except np.linalg.LinAlgError as error:
         raise DomainError("profile", normal.yz.size, "is held by nothing: it wants a reading or a datum") from error
-    if not borders:
-        return Solution(z0, np.zeros(0), factor, reach, border_factor)
-    half = solve_triangular(border_factor, normal.yb - normal.side.T @ z0, lower=True)
-    beta = solve_triangular(border_factor, half, lower=True, trans=1)
-    return Solution(z0 - reach @ beta, beta, factor, reach, border_factor)
+    found = Solution(z0, np.zeros(borders), factor, reach, border_factor)
+    z, beta = found.normal_solve(normal.yz, normal.yb)
+    return Solution(z, beta, factor, reach, border_factor)
 
 
 def solve(rows: Rows, nodes: int, borders: int) -> Solution:

@@ -40,6 +40,7 @@ SIGMA_ASSUMED, SIGMA_GIVEN = 0.02, 0.005
 GRADE_OF_WORD = {"steep": (0.04, 0.015), "good": (ASSUMED_GRADE, 0.01), "flat": (0.003, 0.005), "back": (-0.01, 0.01)}
 USUAL_BORE_IN = 4.0  # where no bore was said, and the assessment says so
 FUSED_FT = 10.0
+MOST_FT = 3000.0  # beyond any lateral; the adjustment keeps its digits this far (see its test)
 SIGMA_BEACON_FT, BEACON_SHARE = 0.10, 0.05
 SIGMA_SURVEY_FT = 0.02
 SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE = 0.3, 0.02
@@ -90,7 +91,7 @@ def invert_of(
     rows: Sequence[Resolved], scheme: Scheme, until: float | None = None, joins: Height | None = None,
     limits: Limits = NO_LIMITS,
 ) -> Invert | None:  # fmt: skip
-    """A line's pipe and readings, or None where no stretch of it has footage.
+    """A line's pipe and readings, or None where no stretch of it has footage, or it is longer than 3,000 ft.
 
     Parameters
     ----------
@@ -106,6 +107,8 @@ def invert_of(
     if not reaches:
         return None
     start, end = reaches[0].start, reaches[-1].end
+    if end - start > MOST_FT:
+        return None
     here = [
         r for r in rows if r.place.how == "station" and r.place.station is not None and start <= r.place.station <= end
     ]
@@ -301,21 +304,19 @@ def _pitches(
         sigma = np.array([(p.sigma_pct / 100 if p.sigma_pct else SIGMA_PITCH) * (2 if p.suspect else 1) for p in told])
         low, high = limits.get(run_id, EVERYWHERE)
         use = np.isfinite(x) & (x >= max(extent[0], low)) & (x <= min(extent[1], high))
-        for where in apart:
-            use &= np.abs(x - where) > PITCH_BIN_FT / 2
-        bins = np.floor(x / PITCH_BIN_FT)
-        for number in np.unique(bins[use]):
-            mine = use & (bins == number)
-            weight = 1 / sigma[mine] ** 2
-            spread = max(float(weight.sum()) ** -0.5, LEAST_SIGMA_PITCH)
-            yield Pitch(
-                told[int(np.flatnonzero(mine)[0])].id,
-                float(np.average(x[mine], weights=weight)),
-                float(np.average(grade[mine], weights=weight)),
-                spread,
-                heads.get(run_id, 0),
-                sign,
-            )
+        for place in apart:
+            use &= np.abs(x - place) > PITCH_BIN_FT / 2
+        if not use.any():
+            continue
+        where, weight = np.floor(x[use] / PITCH_BIN_FT).astype(np.intp), 1 / sigma[use] ** 2
+        where -= where.min()
+        first = np.flatnonzero(use)[np.unique(where, return_index=True)[1]]
+        total, at_x, at_grade = (np.bincount(where, weight * v) for v in (1.0, x[use], grade[use]))
+        full = np.flatnonzero(total)
+        spread = np.maximum(total[full] ** -0.5, LEAST_SIGMA_PITCH)
+        means = zip(first, at_x[full] / total[full], at_grade[full] / total[full], spread, strict=True)
+        for n, station, mean, wide in means:
+            yield Pitch(told[int(n)].id, float(station), float(mean), float(wide), heads.get(run_id, 0), sign)
 
 
 def _runs_of(pitches: Sequence[Pitch]) -> tuple[tuple[float, float], ...]:

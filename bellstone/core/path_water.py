@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from math import hypot, inf
 
 import numpy as np
@@ -15,6 +16,7 @@ from bellstone.core.paths import Path, chain_of, pipes_on
 from bellstone.core.placing import Place, Placing
 from bellstone.core.profile import Height
 from bellstone.core.record import Lateral, Visit
+from bellstone.core.remembering import Same
 from bellstone.core.scheme import Scheme
 from bellstone.core.segments import Segment, segment_at
 from bellstone.core.units import IN_PER_FT
@@ -56,6 +58,14 @@ def path_water(
     DomainError
         There is no such line.
     """
+    return _path_water(Same(lateral), Same(visit), Same(placing), line, Same(scheme), what_if)
+
+
+@lru_cache(maxsize=16)  # the bands that follow an answer find its profile made
+def _path_water(
+    lateral_: Same[Lateral], visit_: Same[Visit], placing_: Same[Placing], line: str, scheme_: Same[Scheme], what_if: WhatIf
+) -> PathWater:  # fmt: skip
+    lateral, visit, placing, scheme = lateral_.it, visit_.it, placing_.it, scheme_.it
     path, coverage, segments = pipes_on(lateral, visit, placing, line)
     said = resolve(lateral, path.visit, placing, segments, scheme)
     return PathWater(

@@ -100,6 +100,16 @@ class Placing:
     landmark_stations: dict[str, float]
 
 
+def placed(lateral: Lateral) -> tuple[Placing, ...]:
+    """:func:`place_visits` with the record's own calibration, remembered for the record."""
+    return _placed(Same(lateral))
+
+
+@lru_cache(maxsize=16)  # what is asked of a record after its assessment finds it placed
+def _placed(lateral: Same[Lateral]) -> tuple[Placing, ...]:
+    return place_visits(lateral.it, calibrate(lateral.it))
+
+
 def place_visits(lateral: Lateral, calibration: Calibration) -> tuple[Placing, ...]:
     """Every visit placed on the one axis, oldest first; a sighting's id names its place in all of them."""
     each = [place_visit(lateral, visit, calibration) for visit in lateral.visits]

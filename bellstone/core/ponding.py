@@ -249,5 +249,6 @@ def pond_band(
     weight = np.concatenate([half, [0.0]]) + np.concatenate([[0.0], half])
     length = weight @ (stands - z - lift[:, None] > FILM_FT)
     volume = weight @ flow_areas(depth, diameter[:, None]) * GAL_PER_FT3
-    band = [tuple(np.percentile(v, [5, 95]).tolist()) for v in (at, length, volume)]
+    low, high = np.quantile(np.stack([at, length, volume]), [0.05, 0.95], axis=1).tolist()
+    band = list(zip(low, high, strict=True))
     return PondBand(band[0], band[1], band[2], tuple(float(np.mean(at > d)) for d in over))

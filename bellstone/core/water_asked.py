@@ -4,11 +4,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from bellstone.core.calibration import calibrate
 from bellstone.core.errors import DomainError
 from bellstone.core.flush import Channel, EngineJob, EngineNumbers, FlushPlan, FlushPlayed, engine_job, played
 from bellstone.core.path_water import AS_IT_IS, PathWater, WhatIf, path_water
-from bellstone.core.placing import Placing, place_visits
+from bellstone.core.placing import Placing, placed
 from bellstone.core.record import Lateral
 from bellstone.core.remembering import uncollected
 from bellstone.core.reread import Reread, with_reading
@@ -127,5 +126,5 @@ def _channel(found: PathWater) -> tuple[Channel, tuple[int, ...]]:
 
 def _water(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf = AS_IT_IS) -> tuple[Placing, PathWater]:
     visit = lateral.visits[-1]
-    placing = place_visits(lateral, calibrate(lateral))[-1]
+    placing = placed(lateral)[-1]
     return placing, path_water(lateral, visit, placing, path or lateral.lines[0].id, scheme, what_if)

@@ -276,7 +276,7 @@ def test_no_step_has_a_serious_barrier(analyst: Analyst, samples: int, colours: 
     assert serious(page) == []
     analyst.home()
     page.get_by_role("link", name="27 Pintle Row").click()
-    for step in ("Set up", "Log", "Pipe", "Judge", "Report"):
+    for step in ("Set up", "Log", "Pipe", "Water", "Judge", "Report"):
         analyst.step(step)
         page.wait_for_timeout(300)
         assert serious(page) == [], step

@@ -72,6 +72,17 @@ def test_draws_have_the_covariance_of_the_adjustment() -> None:
     assert np.abs(np.cov(z) - expected).max() < 0.06 * expected.max()
 
 
+@pytest.mark.parametrize("lay", [2.0, 4.0, 10.0])
+def test_a_line_of_3000_ft_keeps_its_digits(lay: float) -> None:
+    """With no reading the mean is the assumed grade, by hand: the normal equations' rounding moves it by little of
+    its own sigma, 60 ft at the far end."""
+    reach = Reach(0, 3000, 1 / 3, lay, False, 0.02, 0.02, tuple(np.arange(lay, 2999, lay).tolist()))
+    profile = adjust([reach], Readings())
+    assert float(profile.z[-1]) == pytest.approx(-60, abs=0.03 * profile.sigma[-1])
+    tied = adjust([reach], Readings(heights=(Height("a", 0, 10, 0.02), Height("b", 3000, -20, 0.02))))
+    assert float(tied.z[tied.mesh.node(1500)]) == pytest.approx(-5, abs=0.01)
+
+
 def test_what_nothing_holds_is_refused() -> None:
     with pytest.raises(DomainError, match="held by nothing"):
         solve(rows([0.0], 1.0, [[0, 1]], (1, -1)), 2, 0)

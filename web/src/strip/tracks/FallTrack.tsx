@@ -14,7 +14,7 @@ export function FallTrack({ height }: { height: number }) {
   if (!profile)
     return (
       <text x={left + 8} y={20} className={classes.quiet}>
-        No stretch has footage yet: the pipe's shape cannot be drawn.
+        The pipe's shape cannot be drawn: no stretch has footage, or it is over 3,000 ft long.
       </text>
     );
   const at = (x: number) => axis.stationAt(Math.max(0, Math.min(x, axis.width)));

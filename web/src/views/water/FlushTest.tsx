@@ -109,7 +109,7 @@ export function FlushTest({ desk }: { desk: Desk }) {
           aria-label="The flow engine"
           aria-valuenow={Math.round((state?.progress ?? 0) * 100)}
         >
-          <div style={{ width: `${(state?.progress ?? 0) * 100}%` }} />
+          <div className={classes.bar} style={{ width: `${(state?.progress ?? 0) * 100}%` }} />
         </div>
       )}
       {played && playing && <Player played={played} desk={desk} />}
