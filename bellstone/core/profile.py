@@ -326,7 +326,8 @@ def _highest(mesh: Mesh, hold: Hold, z: Array) -> int:
     """The highest node where a pond may spill; on a bed that only falls, where its water was seen to end."""
     first, last = mesh.node(hold.first), mesh.node(hold.last, below=True)
     highest = first + int(np.argmax(z[first : last + 1]))
-    return highest if highest > first else mesh.node(hold.at)
+    crested = mesh.station[highest] > mesh.station[first] or hold.at == hold.first
+    return highest if crested else mesh.node(hold.at)
 
 
 def _spans(mesh: Mesh) -> NDArray[np.intp]:

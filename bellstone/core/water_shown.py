@@ -210,8 +210,9 @@ def _many(count: int, one: str, several: str) -> str:
 
 
 def _grade_words(part: Part) -> str:
-    grades = part.water.profile.grade
-    return f"grade {100 * float(grades.mean()):.1f} % {'given' if part.water.invert.given else 'adjusted from ¼ in/ft'}"
+    grade = 100 * float(part.water.profile.grade[-1])
+    before = 100 * part.water.invert.reaches[-1].grade
+    return f"grade {grade:.2f} % adjusted, {before:.2f} % {'given' if part.water.invert.given else 'assumed'}"
 
 
 # ---- the profile ------------------------------------------------------------------------------------------

@@ -82,7 +82,7 @@ def test_the_whole_log_is_walked_and_filled_by_key_alone(analyst: Analyst) -> No
 
 def test_a_warning_stays_until_it_is_answered(analyst: Analyst) -> None:
     analyst.new("Yarrow Way 5")
-    analyst.paste(RUN + "20 standing 5in rest\n40 main")
+    analyst.paste(RUN + "20-34 standing 5in sink\n40 main")
     expect(analyst.page.locator("footer").last).to_contain_text("▲ 1 to answer")
     analyst.step("Judge")
     answer = analyst.page.get_by_role("region", name="To answer")
@@ -110,7 +110,7 @@ def test_the_grade_given_changes_the_sag_and_says_it_was_given(analyst: Analyst)
     analyst.paste(RUN + "20-27 standing 1in rest\n40 main")
     analyst.step("Judge")
     water = analyst.page.get_by_role("region", name="Water at rest")
-    expect(water).to_contain_text("grade 2.08 % assumed")
+    expect(water).to_contain_text("2.08 % assumed")
     expect(water).to_contain_text("sag behind it 2.1 in")
     analyst.step("Set up")
     grade = analyst.page.get_by_label("Grade as laid, %")
@@ -118,7 +118,7 @@ def test_the_grade_given_changes_the_sag_and_says_it_was_given(analyst: Analyst)
     grade.blur()
     expect(analyst.said).to_contain_text("Grade 1 %")
     analyst.step("Judge")
-    expect(water).to_contain_text("grade 1.00 % given")
+    expect(water).to_contain_text("1.00 % given")
     expect(water).to_contain_text("sag behind it 1.5 in")  # k = 0.01 * 7 / (4 / 12) = 0.21, 1.21 squared
 
 

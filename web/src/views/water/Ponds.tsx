@@ -131,18 +131,21 @@ function WhatIfs({ desk }: { desk: Desk }) {
           label={`${d.name.replace(/at [\d.-]+ ft$/, '')}at ${shownFt(desk.assessment, d.at_ft)} ft (${d.height_in.toFixed(1)} in) were out`}
         />
       ))}
-      <span>the main stands</span>
-      <NumberInput
-        size="xs"
-        w={170}
-        min={-120}
-        max={1200}
-        step={1}
-        suffix=" in above the outlet"
-        aria-label="The main's level, inches above the outlet"
-        value={what.main_in ?? ''}
-        onChange={(v) => setWhat({ main_in: v === '' ? null : Number(v) })}
-      />
+      <span>
+        the main stands{' '}
+        <NumberInput
+          size="xs"
+          w={56}
+          display="inline-block"
+          hideControls
+          min={-120}
+          max={1200}
+          aria-label="The main's level, inches above the outlet"
+          value={what.main_in ?? ''}
+          onChange={(v) => setWhat({ main_in: v === '' ? null : Number(v) })}
+        />{' '}
+        in above the outlet
+      </span>
       {(what.without.length > 0 || what.main_in !== null) && (
         <button type="button" className={classes.plain} onClick={() => setWhat({ without: [], main_in: null })}>
           as it is
