@@ -17,7 +17,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from bellstone.formats import lateral_file
-from benchmarks.pages import lateral_of
+from benchmarks.pages import lateral_of, wet_line
 
 ROOT = Path(__file__).resolve().parent.parent
 PORT = 8797
@@ -117,6 +117,71 @@ PAN = """async () => {
 }"""
 
 
+# A reading moved by a pixel or so: until the invert has another shape, and until its own bands are drawn.
+DRAG = """(until) => {
+  window.took = null;
+  const svg = document.querySelector('g[data-reading]').closest('svg');
+  const invert = svg.querySelector('path[stroke-width="1.5"]');
+  const band = svg.querySelector('path[class*="band"]');
+  const [drawn, shape] = [invert.getAttribute('d'), band.getAttribute('d')];
+  document.addEventListener('pointermove', () => {
+    const from = performance.now();
+    const watch = new MutationObserver(() => {
+      const there = until === 'drawn' ? invert.getAttribute('d') !== drawn
+        : band.getAttribute('d') !== shape && !band.hasAttribute('data-old');
+      if (!there) return;
+      watch.disconnect();
+      requestAnimationFrame(() => setTimeout(() => { window.took = performance.now() - from; }));
+    });
+    watch.observe(svg, { subtree: true, attributes: true });
+  }, { once: true, capture: true });
+}"""
+
+
+def drags(page: Page, until: str) -> list[float]:
+    """A beacon's reading dragged on the Fall track, 50 moves; then put back."""
+    mark = page.locator('g[data-reading="d4"]')
+    box = mark.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y + 4)
+    page.wait_for_timeout(600)
+    took = []
+    for n in range(TIMES):
+        page.evaluate(DRAG, until)
+        page.mouse.move(x, y + 5 + (n % 12))
+        for _ in range(100):
+            if (ms := page.evaluate("window.took")) is not None:
+                took.append(float(ms))
+                break
+            page.wait_for_timeout(20)
+        page.wait_for_timeout(120)
+    page.mouse.up()
+    page.wait_for_timeout(600)
+    page.keyboard.press("Control+z")
+    page.wait_for_timeout(600)
+    return took
+
+
+def water(page: Page, folder: Path, bare: float) -> None:
+    """A reading dragged on a line of 200 ft with 120 findings and a pitch log."""
+    path = folder / "wet.json"
+    path.write_text(lateral_file.dumps(wet_line(200, 120)), encoding="utf-8")
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.set_input_files("input[type=file]", path)
+    page.wait_for_selector("[data-finding-row]")
+    page.get_by_role("navigation", name="Steps").get_by_role("link", name="Water").click()
+    page.wait_for_selector("g[data-reading]")
+    page.wait_for_timeout(1000)
+    for name, until, aim in (("reading dragged, redrawn", "drawn", 100), ("its bands drawn", "banded", 300)):
+        took = drags(page, until)
+        median = sorted(took)[len(took) // 2]
+        ratio = f"ratio {p95(took) / bare:4.1f} (aim: {aim}, {len(took)} moves)"
+        print(f"{name:<24} p95 {p95(took):6.1f} ms   median {median:6.1f} ms   {ratio}")
+
+
 def pan(page: Page) -> None:
     """240 frames of panning on 2,000 findings; script a frame, counting what React does later, and long tasks."""
     page.locator("[data-strip]").focus()
@@ -188,6 +253,7 @@ def measure(folder: Path) -> None:
             print(
                 f"{name:<22} p95 {p95(took):6.1f} ms   median {sorted(took)[TIMES // 2]:6.1f} ms   ratio {p95(took) / bare:4.1f}"
             )
+        water(page, folder, bare)
         open_lateral(page, folder, 2_000)
         pan(page)
         print(f"all script, gzipped    {script_kb():6.1f} kB (aim: under 300)")
