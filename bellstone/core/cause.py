@@ -2,12 +2,14 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 
 from bellstone.core.mesh import Array, Mesh
-from bellstone.core.ponding import Dam, DamKind, Pond, bed_of, pool_level
+from bellstone.core.ponding import Dam, DamKind, Pond, bed_of
+from bellstone.core.remembering import Same
 
 Cause = Literal["backwater", "not recorded", "roots or debris", "deformation", "lip", "adverse or flat", "sag"]
 LISTED_SHARE = 0.20  # handbook 2.6
@@ -58,9 +60,18 @@ def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond)
     [('roots or debris', 1.0, ('i1',))]
     """
 
-    def left(kept: Sequence[Dam], level: float = -np.inf, bed: Array = z) -> float:
-        top = bed_of(mesh.station, bed, kept).top
-        return float(max(pool_level(top, level)[pond.deepest] - bed[pond.deepest], 0.0))
+    at = pond.deepest
+
+    def left(kept: Sequence[Dam], level: float = -np.inf) -> float:
+        # the fill at one place: the highest of the bed from there to the outlet
+        return float(max(max(_top(Same(mesh.station), Same(z), tuple(kept))[at:].max(), level) - z[at], 0.0))
+
+    def holds(dam: Dam, bare: float) -> bool:
+        """Whether a dam by itself would hold water here, beside what is kept."""
+        if dam.end < mesh.station[at]:
+            return False
+        node = mesh.node(dam.end)
+        return float(z[node]) + dam.height - float(z[at]) > bare + dam.height / 10
 
     kept = list(dams)
     whole = depth = max(left(kept, outlet), 1e-9)
@@ -77,12 +88,19 @@ def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond)
         gone = [d for d in kept if d.kind == kind]
         kept = [d for d in kept if d.kind != kind]
         bare = left(kept)
-        step(cause, bare, tuple(d.item for d in gone if left([*kept, d]) > bare + d.height / 10))
+        step(cause, bare, tuple(d.item for d in gone if holds(d, bare)))
     up = np.where(mesh.gap == 0, np.maximum(np.diff(z), 0.0), 0.0)
-    step("lip", left(kept, bed=z - np.concatenate([[0.0], np.cumsum(up)])))
+    flush = z - np.concatenate([[0.0], np.cumsum(up)])
+    lifted = _top(Same(mesh.station), Same(z), tuple(kept)) - z
+    step("lip", float(max((flush + lifted)[at:].max() - flush[at], 0.0)))
     # what readings leave between the water and the bed's crest is taken for the pipe's own: nothing was seen there
-    step(_shape(mesh.station, bed_of(mesh.station, z, kept).top, pond), 0.0)
+    step(_shape(mesh.station, _top(Same(mesh.station), Same(z), tuple(kept)), pond), 0.0)
     return sorted((r for r in out if r.share > 0), key=lambda r: -r.share)
+
+
+@lru_cache(maxsize=16)  # the ponds of one line ask for the same beds
+def _top(station: Same[Array], z: Same[Array], dams: tuple[Dam, ...]) -> Array:
+    return bed_of(station.it, z.it, dams).top
 
 
 def _shape(x: Array, z: Array, pond: Pond) -> Cause:
