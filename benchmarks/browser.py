@@ -120,7 +120,7 @@ PAN = """async () => {
 # A reading moved by a pixel or so: until the invert has another shape, and until its own bands are drawn.
 DRAG = """(until) => {
   window.took = null;
-  const svg = document.querySelector('g[data-reading]').closest('svg');
+  const svg = document.querySelector('g[data-told]').closest('svg');
   const invert = svg.querySelector('path[stroke-width="1.5"]');
   const band = svg.querySelector('path[class*="band"]');
   const [drawn, shape] = [invert.getAttribute('d'), band.getAttribute('d')];
@@ -140,7 +140,7 @@ DRAG = """(until) => {
 
 def drags(page: Page, until: str) -> list[float]:
     """A beacon's reading dragged on the Fall track, 50 moves; then put back."""
-    mark = page.locator('g[data-reading="d4"]')
+    mark = page.locator('g[data-told="d4"]')
     box = mark.bounding_box()
     assert box is not None
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
@@ -173,7 +173,7 @@ def water(page: Page, folder: Path, bare: float) -> None:
     page.set_input_files("input[type=file]", path)
     page.wait_for_selector("[data-finding-row]")
     page.get_by_role("navigation", name="Steps").get_by_role("link", name="Water").click()
-    page.wait_for_selector("g[data-reading]")
+    page.wait_for_selector("g[data-told]")
     page.wait_for_timeout(1000)
     for name, until, aim in (("reading dragged, redrawn", "drawn", 100), ("its bands drawn", "banded", 300)):
         took = drags(page, until)

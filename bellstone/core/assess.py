@@ -22,6 +22,7 @@ from bellstone.core.coverage import Coverage, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
 from bellstone.core.findings import Resolved, is_joint
 from bellstone.core.fit import tool_fits
+from bellstone.core.invert import depth_sigma
 from bellstone.core.judging import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
 from bellstone.core.looks import proposed
 from bellstone.core.materials import MATERIALS
@@ -296,11 +297,11 @@ def _seen_within(segment: Segment, coverage: Coverage) -> float | None:
 
 
 def _depths(visit: Visit, placing: Placing) -> list[tuple[DepthShown, DepthAt | None]]:
-    """Depth readings with where they are; sigma max(0.10 ft, 5 % of the depth), doubled if suspect."""
+    """Depth readings with where they are, and their band."""
     out = []
     for reading in visit.depths:
         depth = reading.depth_ft.likely or 0.0
-        sigma = max(0.10, 0.05 * depth) * (2 if reading.suspect else 1)
+        sigma = depth_sigma(reading)
         place = placing.places[reading.id]
         station = place.station if place.how == "station" else None
         shown = DepthShown(

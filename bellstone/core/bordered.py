@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
+from itertools import combinations_with_replacement
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
@@ -91,25 +92,30 @@ class Solution:
     def _band_inverse(self) -> Array:
         return _inverse_in_band(self.factor)
 
+    @cached_property
+    def _border_inverse(self) -> Array:
+        """Of the border's factor: a few dozen unknowns at most, asked for again and again."""
+        eye = np.eye(self.beta.size)
+        return np.asarray(solve_triangular(self.border_factor, eye, lower=True), dtype=float) if eye.size else eye
+
     def variance_of(self, rows: Rows) -> Array:
         """Variance of what each row comes to, (k,): a Q a', with Q the covariance of all unknowns.
 
         Nodes of one row lie within the band; for two far apart see :meth:`variance_between`.
         """
         out = np.zeros(len(rows))
-        for p in range(4):
-            for q in range(4):
-                far, near = np.maximum(rows.node[:, p], rows.node[:, q]), np.minimum(rows.node[:, p], rows.node[:, q])
-                apart = far - near
-                both = rows.coef[:, p] * rows.coef[:, q]
-                out += np.where(both != 0, both * self._band_inverse[np.minimum(apart, BAND), near], 0.0)
+        for p, q in combinations_with_replacement(range(4), 2):
+            both = rows.coef[:, p] * rows.coef[:, q] * (1 if p == q else 2)
+            some = np.flatnonzero(both)
+            if some.size:
+                a, b = rows.node[some, p], rows.node[some, q]
+                out[some] += both[some] * self._band_inverse[np.abs(a - b), np.minimum(a, b)]
         if self.beta.size:
             left = -(rows.coef[:, :, None] * self.reach[rows.node]).sum(axis=1)
             k = np.arange(len(rows))
             for j in range(2):
                 np.add.at(left, (k, rows.border[:, j]), rows.border_coef[:, j])
-            half = solve_triangular(self.border_factor, left.T, lower=True)
-            out += (half**2).sum(axis=0)
+            out += ((left @ self._border_inverse.T) ** 2).sum(axis=1)
         return out
 
     def variance_between(self, a: int, b: int) -> float:
@@ -118,7 +124,7 @@ class Solution:
         one[a], one[b] = 1.0, -1.0
         out = float(one @ cho_solve_banded((self.factor, True), one))
         if self.beta.size:
-            half = solve_triangular(self.border_factor, self.reach[b] - self.reach[a], lower=True)
+            half = self._border_inverse @ (self.reach[b] - self.reach[a])
             out += float(half @ half)
         return out if a != b else 0.0
 
@@ -127,8 +133,7 @@ class Solution:
         free = cho_solve_banded((self.factor, True), yz)
         if not self.beta.size:
             return free, yb
-        half = solve_triangular(self.border_factor, yb - self.reach.T @ yz, lower=True)
-        moved = solve_triangular(self.border_factor, half, lower=True, trans=1)
+        moved = self._border_inverse.T @ (self._border_inverse @ (yb - self.reach.T @ yz))
         return free - self.reach @ moved, moved
 
     def along(self, row: Rows) -> tuple[Array, Array]:
@@ -141,19 +146,23 @@ class Solution:
 
     def draws(self, count: int, random_state: int) -> tuple[Array, Array]:
         """``count`` draws of the unknowns: z (n, count) in Fortran order and beta (m, count)."""
-        rng = np.random.default_rng(random_state)
-        free = np.asfortranarray(rng.standard_normal((count, self.z.size)).T)
-        z, info = dtbtrs(self.factor, free, uplo="L", trans="T", overwrite_b=1)
+        z, info = dtbtrs(self.factor, normals(self.z.size, count, random_state), uplo="L", trans="T")
         if info != 0:  # pragma: no cover - the factor was made by a Cholesky that succeeded
             raise DomainError("profile", info, "could not be drawn from")
         beta: Array = np.zeros((self.beta.size, count))
         if self.beta.size:
-            beta = solve_triangular(
-                self.border_factor, rng.standard_normal((self.beta.size, count)), lower=True, trans=1
-            )
+            beta = self._border_inverse.T @ normals(self.beta.size, count, random_state + 1)
             z -= self.reach @ beta
         z += self.z[:, None]
         return z, beta + self.beta[:, None]
+
+
+@lru_cache(maxsize=8)  # the random state is fixed, so a line redrawn draws the same numbers
+def normals(size: int, count: int, random_state: int) -> Array:
+    """Standard normal numbers, (size, count) in Fortran order; not to be written to."""
+    drawn = np.asfortranarray(np.random.default_rng(random_state).standard_normal((count, size)).T)
+    drawn.flags.writeable = False
+    return drawn
 
 
 @dataclass(frozen=True, slots=True)
@@ -187,24 +196,17 @@ class Normal:
         if not len(rows):
             return self
         weight, n, m = sign / rows.sigma**2, self.yz.size, self.yb.size
-        band, side, corner, yz, yb = (
-            self.band.copy(),
-            self.side.copy(),
-            self.corner.copy(),
-            self.yz.copy(),
-            self.yb.copy(),
-        )
+        band, side, corner = self.band.copy(), self.side.copy(), self.corner.copy()
+        yz, yb = self.yz.copy(), self.yb.copy()
         for p in range(4):
             wc = weight * rows.coef[:, p]
+            if not wc.any():
+                continue
             _add(yz, rows.node[:, p], wc * rows.value)
             for q in range(4):
                 apart = rows.node[:, p] - rows.node[:, q]
-                use = apart >= 0
-                _add(
-                    band.reshape(-1),
-                    np.where(use, apart, 0) * n + rows.node[:, q],
-                    np.where(use, wc * rows.coef[:, q], 0),
-                )
+                both = np.where(apart >= 0, wc * rows.coef[:, q], 0.0)  # the lower half: each pair once
+                _add(band.reshape(-1), np.maximum(apart, 0) * n + rows.node[:, q], both)
             for j in range(2 if m else 0):
                 _add(side.reshape(-1), rows.node[:, p] * m + rows.border[:, j], wc * rows.border_coef[:, j])
         for j in range(2 if m else 0):
@@ -217,9 +219,8 @@ class Normal:
 
 def _add(total: Array, place: Index, value: Array) -> None:
     """Add values at places, several to one place too; most are 0."""
-    some = value != 0
-    if some.any():
-        np.add.at(total, place[some], value[some])
+    some = np.flatnonzero(value)
+    np.add.at(total, place[some], value[some])
 
 
 def solved(normal: Normal) -> Solution:
@@ -283,7 +284,6 @@ def _inverse_in_band(factor: Array) -> Array:
     """
     n = factor.shape[1]
     d0, d1, d2, d3 = (row.tolist() for row in factor)
-    out = np.zeros((BAND + 1, n))
     found: list[tuple[float, float, float, float]] = []
     # the inverse at (j+1, j+1), (j+2, j+1), (j+3, j+1), (j+2, j+2), (j+3, j+2), (j+3, j+3)
     a11 = a21 = a31 = a22 = a32 = a33 = 0.0
@@ -296,5 +296,4 @@ def _inverse_in_band(factor: Array) -> Array:
         s0 = 1 / (d * d) - (l1 * s1 + l2 * s2 + l3 * s3)
         found.append((s0, s1, s2, s3))
         a11, a21, a31, a22, a32, a33 = s0, s1, s2, a11, a21, a22
-    out[:] = np.array(found[::-1]).T
-    return out
+    return np.array(found[::-1]).T

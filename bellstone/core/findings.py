@@ -73,11 +73,13 @@ def resolve(
     return tuple(_with_windows(out))
 
 
-def computed_row(sighting: Sighting, place: Place, segment: Segment, rating: Rating, basis: str) -> Resolved:
+def computed_row(
+    sighting: Sighting, place: Place, segment: Segment, rating: Rating, words: str, basis: str
+) -> Resolved:
     """What nobody said but the adjusted pipe holds: a row like any other, marked as computed."""
     row = _row(Same(sighting), Same(None), place, segment, False, Same(house_scheme()))
     finding = row.finding.model_copy(
-        update={"computed": True, "entry": "", "rating": rating, "unrated": "", "basis": basis}
+        update={"computed": True, "entry": "", "words": words, "rating": rating, "unrated": "", "basis": basis}
     )
     return replace(row, rating=rating, unrated=None, finding=finding)
 

@@ -15,7 +15,6 @@ MANNING_US = 1.486  # ft^(1/3)/s, Manning's formula in feet
 MOST_FLOW_AT = 0.938  # water depth over diameter at which a round pipe carries most: published, checked in the tests
 SELF_CLEANSING_FT_S = 2.0  # handbook 2.8, common practice
 FLUSH_GAL = (1.28, 1.6, 3.5)  # handbook 2.8
-RENEWING_FLUSHES = 3.0  # about so many pond volumes to renew 95 % if it mixes: 1 - exp(-3), handbook 2.8
 PSI_PER_FT = 0.4335  # handbook 2.9: water at 60 F
 GPM_PER_CFS = 60 * GAL_PER_FT3
 

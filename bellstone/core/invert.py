@@ -10,6 +10,7 @@ import numpy as np
 from bellstone.core.amounts import ROOT_12, amount_middle
 from bellstone.core.clock import includes_six
 from bellstone.core.findings import Resolved
+from bellstone.core.judging import one_each
 from bellstone.core.materials import MATERIALS
 from bellstone.core.mesh import SNAP_FT, Reach
 from bellstone.core.placing import Placing, vertical_cable
@@ -70,7 +71,7 @@ class Told:
 class Invert:
     """What one line's profile is made from, and where its water was looked at.
 
-    ``looked`` stretches seen at rest, ``dry`` seen dry at rest, ``pitched`` with a pitch log, ``riser`` where
+    ``dry`` stretches seen dry at rest, ``pitched`` with a pitch log, ``riser`` where
     the pipe stands upright: stations [ft]. ``given`` whether the grade was given rather than assumed.
     """
 
@@ -113,8 +114,9 @@ def invert_of(
         r for r in rows if r.place.how == "station" and r.place.station is not None and start <= r.place.station <= end
     ]
     fittings = tuple(r.place.station for r in here if r.sighting.kind == "fitting" and r.place.station is not None)
-    dams = tuple(_dams(here, scheme))
-    steps = tuple(_steps(here, reaches, scheme))
+    once = one_each(here)  # a step seen out and back is one step
+    dams = tuple(_dams(once, scheme))
+    steps = tuple(_steps(once, reaches, scheme))
     reaches = _with_steps(reaches, steps)
     dry = tuple(
         (r.place.station, r.place.end) for r in here

@@ -7,11 +7,11 @@ from math import hypot, inf
 
 import numpy as np
 
-from bellstone.core.amounts import amount_middle
+from bellstone.core.amounts import amount_middle, amount_spread
 from bellstone.core.cause import Cause
 from bellstone.core.coverage import Coverage
 from bellstone.core.findings import Resolved, computed_row, resolve
-from bellstone.core.invert import invert_of
+from bellstone.core.invert import SIGMA_REST_FT, invert_of
 from bellstone.core.paths import Path, chain_of, pipes_on
 from bellstone.core.placing import Place, Placing
 from bellstone.core.profile import Height
@@ -20,7 +20,7 @@ from bellstone.core.remembering import Same
 from bellstone.core.scheme import Scheme
 from bellstone.core.segments import Segment, segment_at
 from bellstone.core.units import IN_PER_FT
-from bellstone.core.water import NamedPond, water_of
+from bellstone.core.water import MainLevel, NamedPond, water_of
 from bellstone.core.water_shown import Part, pond_id, pond_rating, pond_sighting
 
 JOINS_ABOVE = 0.25  # of its bore, a branch's outlet above the line it joins, as much again its sigma: handbook 2.5
@@ -94,13 +94,21 @@ def parts_of(
     invert = invert_of(lateral, path.line, path.visit, placing, segments, rows, scheme, at, joins, path.limits)
     if invert is None:
         return ()
-    said = visit.main_level if len(chain) == 1 else None
-    main = amount_middle(said) / IN_PER_FT if said is not None else None
-    main = what_if.main_level if what_if.main_level is not None and len(chain) == 1 else main
+    main = _main_level(visit, what_if) if len(chain) == 1 else None
     water = water_of(invert, main, what_if.without, outlet)
     relative = below[-1].relative if below else water.profile.relative
     own = Part(water, -inf, at if at is not None else inf, path.line.id, relative)
     return (own, *(replace(p, first=max(p.first, at)) for p in below if at is not None and p.last > at))
+
+
+def _main_level(visit: Visit, what_if: WhatIf) -> MainLevel | None:
+    """What was read of the main's level, or what is asked of it, which is so."""
+    if what_if.main_level is not None:
+        return MainLevel(what_if.main_level, 0.0)
+    said = visit.main_level
+    if said is None:
+        return None
+    return MainLevel(amount_middle(said) / IN_PER_FT, max(amount_spread(said) / IN_PER_FT, SIGMA_REST_FT))
 
 
 def _joined(below: Sequence[Part], at: float, segments: Sequence[Segment]) -> tuple[Height, float]:
@@ -164,7 +172,8 @@ def _rate_by(out: list[Resolved], part: Part, named: NamedPond, segments: tuple[
     place = Place("station", "computed from the adjusted pipe", pond.start, 0.25, pond.end, 0.25, order=(pond.start, 0))
     sighting = pond_sighting(part.water, named, pond_id(part, named))
     segment = segment_at(segments, replace(place, order=(float(x[pond.deepest]), 0)))
-    row = computed_row(sighting, place, segment, rated, "computed from the adjusted pipe: nobody read it at rest")
+    words = f"standing, about {pond.depth * IN_PER_FT:.1f} in at rest, computed"
+    row = computed_row(sighting, place, segment, rated, words, "from the adjusted pipe: nobody read it at rest")
     where = int(np.searchsorted([r.place.order[0] for r in out], pond.start))
     out.insert(where, row)
 

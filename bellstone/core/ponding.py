@@ -9,7 +9,7 @@ from numpy.typing import ArrayLike, NDArray
 
 from bellstone.core.errors import DomainError
 from bellstone.core.mesh import Array
-from bellstone.core.section import flow_areas
+from bellstone.core.section import area_shares
 from bellstone.core.units import GAL_PER_FT3
 
 FILM_FT = 0.01  # handbook 2.6
@@ -204,12 +204,13 @@ def standing_level(bed: Bed, told: Sequence[tuple[int, float]]) -> tuple[Array, 
 @dataclass(frozen=True, slots=True)
 class PondBand:
     """5-95 % of a pond's depth, length [ft], volume [US gal] and sag [ft] over the draws, and the chance, 0 to 1,
-    that it is deeper than each threshold asked for."""
+    that it is deeper than each threshold asked for; ``by_node`` (2, k) of the depth at each node of the window [ft]."""
 
     depth: tuple[float, float]
     length: tuple[float, float]
     volume_gal: tuple[float, float]
     chance: tuple[float, ...]
+    by_node: Array
 
 
 def pond_band(
@@ -247,8 +248,9 @@ def pond_band(
     at = depth[deepest]
     half = np.diff(station) / 2
     weight = np.concatenate([half, [0.0]]) + np.concatenate([[0.0], half])
-    length = weight @ (stands - z - lift[:, None] > FILM_FT)
-    volume = weight @ flow_areas(depth, diameter[:, None]) * GAL_PER_FT3
+    length = weight @ (depth > lift[:, None] + FILM_FT)
+    volume = (weight * np.pi * diameter**2 / 4) @ area_shares(depth / diameter[:, None]) * GAL_PER_FT3
     low, high = np.quantile(np.stack([at, length, volume]), [0.05, 0.95], axis=1).tolist()
-    band = list(zip(low, high, strict=True))
-    return PondBand(band[0], band[1], band[2], tuple(float(np.mean(at > d)) for d in over))
+    by_node = np.quantile(depth, [0.05, 0.95], axis=1)
+    chance = tuple(float(np.mean(at > d)) for d in over)
+    return PondBand((low[0], high[0]), (low[1], high[1]), (low[2], high[2]), chance, by_node)

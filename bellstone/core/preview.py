@@ -3,12 +3,13 @@
 from bellstone.core.assessment import Finding
 from bellstone.core.calibration import calibrate
 from bellstone.core.entry.adding import add_line
-from bellstone.core.entry.reading import EntryReading, Question, Span
+from bellstone.core.entry.printing import position_words
+from bellstone.core.entry.reading import Act, EntryReading, Lie, Question, ReadDepth, ReadInvert, ReadPitch, Span
 from bellstone.core.errors import DomainError
 from bellstone.core.findings import Resolved, resolve
 from bellstone.core.paths import pipes_on
 from bellstone.core.placing import place_visits
-from bellstone.core.record import Lateral, Rec
+from bellstone.core.record import Amount, Lateral, Rec
 from bellstone.core.scheme import RATING_WORDS, Scheme, house_scheme
 
 
@@ -92,4 +93,23 @@ def _other(reading: EntryReading) -> tuple[ReadPiece, ...]:
         "length": "an estimate of the main's distance", "flush": "a flush test", "cannot_assess": "a stretch not assessable",
         "say": "a statement", "invert": "a surveyed invert", "pitch": "a pitch reading", "lie": "how the line lies",
     }  # fmt: skip
-    return tuple(ReadPiece(where="", what=names.get(a.act, a.act), rating="", why="") for a in reading.acts)
+    return tuple(_told(a) or ReadPiece(where="", what=names.get(a.act, a.act), rating="", why="") for a in reading.acts)
+
+
+def _told(act: Act) -> ReadPiece | None:
+    """A reading of how the pipe lies, with where it was taken and what it says."""
+    match act:
+        case ReadDepth(reading=d):
+            ground = f", ground at {d.ground_ft:g} ft" if d.ground_ft is not None else ""
+            where, what = d.position, f"{d.to} {d.depth_ft.likely:.2f} ft below the ground{ground}"
+        case ReadInvert(reading=v):
+            where, what = v.position, f"invert surveyed at {v.elevation_ft:g} ft"
+        case ReadPitch(reading=p):
+            where, what = p.position, f"falls {p.grade_pct:g} % ahead of the head"
+        case Lie(main_level=Amount(likely=float(inches))):
+            return ReadPiece(where="", what=f"the main stands {inches:g} in above the outlet", rating="", why="")
+        case Lie(fall="given", fall_pct=pct):
+            return ReadPiece(where="", what=f"the line falls {pct:.2f} %", rating="", why="")
+        case _:
+            return None
+    return ReadPiece(where=position_words(where), what=what, rating="", why="")

@@ -152,17 +152,16 @@ class Profile:
 
     @property
     def level(self) -> Array:
-        return self.solution.beta[self._columns.level : self._columns.held]
+        return self.solution.beta[self._columns.level : self._columns.bias]
 
     @property
     def held(self) -> Array:
-        return self.solution.beta[self._columns.held : self._columns.bias]
+        return self.level - self.z[list(self.spill)]
 
     @cached_property
     def held_sigma(self) -> Array:
         """One sigma of ``held``, a pond each [ft]."""
-        columns = [[c] for c in range(self._columns.held, self._columns.bias)]
-        return np.sqrt(self.solution.variance_of(rows(np.zeros(len(columns)), 1.0, border=columns, border_coef=(1.0,))))
+        return np.array([self.depth_sigma(pond, node, node) for pond, node in enumerate(self.spill)])
 
     def depth_sigma(self, pond: int | None, spill: int, node: int) -> float:
         """One sigma of the water's depth at a node [ft]: below a pond's level, or below its spill point."""
@@ -187,7 +186,7 @@ class Profile:
             Under one in twenty are left: the readings disagree.
         """
         z, beta = self.solution.draws(count, random_state)
-        level = beta[self._columns.level : self._columns.held]
+        level = beta[self._columns.level : self._columns.bias]
         keep = np.ones(count, bool)
         for reading in self.readings.levels:
             if reading.kind == "under" and not _is_out(reading.name, self.residuals):
@@ -201,10 +200,9 @@ class Profile:
 
 @dataclass(frozen=True, slots=True)
 class _Columns:
-    """Where each kind of border unknown begins: grades from 0, then levels, held heights, biases."""
+    """Where each kind of border unknown begins: grades from 0, then levels, biases."""
 
     level: int
-    held: int
     bias: int
     count: int
 
@@ -218,7 +216,7 @@ def adjusted(reaches: tuple[Reach, ...], readings: Readings) -> Profile:
 def adjust(reaches: Sequence[Reach], readings: Readings, gap: float = NODE_GAP_FT) -> Profile:
     """The invert profile that all readings together make most likely, by weighted least squares.
 
-    Unknowns: z at the nodes, a grade g a reach, a level w and a held height d a pond, a bias b a pitch head.
+    Unknowns: z at the nodes, a grade g a reach, a level w a pond, a bias b a pitch head.
 
         height      z = Z                                  depth at rest   z + y = w
         step        z+ - z- = h                            what holds it   w = z(spill) + d
@@ -267,7 +265,7 @@ def adjust(reaches: Sequence[Reach], readings: Readings, gap: float = NODE_GAP_F
     mesh = mesh_of(reaches, readings.fittings, _stations(readings), gap)
     heads = max((p.head for p in readings.pitches), default=-1) + 1
     n, ponds = len(mesh.reaches), len(readings.holds)
-    columns = _Columns(n, n + ponds, n + 2 * ponds, n + 2 * ponds + heads)
+    columns = _Columns(n, n + ponds, n + ponds + heads)
     prior = [_grades(mesh), _barrels(mesh), _stiffness(mesh), _plain_steps(mesh, readings), _biases(columns)]
     told = _Told(mesh, readings, columns)
     still = told.rows.take(np.array([i for i in range(len(told.rows)) if i not in told.moving], np.intp))
@@ -277,13 +275,13 @@ def adjust(reaches: Sequence[Reach], readings: Readings, gap: float = NODE_GAP_F
     while True:
         relative = not any(kind == "height" and i not in out for i, kind in enumerate(told.kind))
         solution, spill = _held(told, readings, columns, normal.plus(_datum(relative)), spill, out)
-        found = told.disagreeing(solution, out)
+        off, redundancy = told.misfits(solution, out)
+        found = told.disagreeing(solution, off, redundancy, out)
         if not found:
             break
         out += found
         gone = [i for i in found if i not in told.moving]
         normal = normal.plus(told.rows.take(np.array(gone, np.intp)), -1.0)
-    off, redundancy = told.misfits(solution, out)
     threshold = threshold_of(len(off) - len(out))
     nodes = np.arange(mesh.station.size)
     sigma = np.sqrt(np.maximum(solution.variance_of(_single(nodes)), 0.0))
@@ -312,14 +310,16 @@ def _held(
 ) -> tuple[Solution, tuple[int, ...]]:
     """Solve with what holds each pond and where each is deepest, until both stay where they are."""
     kept = np.array([i for i in told.moving if i not in out], np.intp)
-    for _ in range(ROUNDS if readings.holds else 1):
+    tried = set[tuple[tuple[int, ...], tuple[int, ...]]]()
+    while True:
         solution = solved(fixed.plus(stacked([_holds(readings, columns, spill), told.rows.take(kept)])))
+        tried.add((spill, told.places))
         found = tuple(_highest(told.mesh, hold, solution.z) for hold in readings.holds)
-        moved = told.move(solution.z, found)
-        if not moved and found == spill:
-            break
+        places = told.lowest(solution.z, found)
+        if (found, places) in tried or len(tried) >= ROUNDS:
+            return solution, spill
         spill = found
-    return solution, spill
+        told.put(places)
 
 
 def _highest(mesh: Mesh, hold: Hold, z: Array) -> int:
@@ -388,12 +388,10 @@ def _datum(relative: bool) -> Rows:
 
 
 def _holds(readings: Readings, columns: _Columns, spill: tuple[int, ...]) -> Rows:
-    """A pond each: w - z(spill) - d = 0, and d as it was recorded, else none."""
-    levels, held = range(columns.level, columns.held), range(columns.held, columns.bias)
-    both = [[w, d] for w, d in zip(levels, held, strict=True)]
-    tied = rows(np.zeros(len(spill)), SIGMA_DATUM_FT, [[i] for i in spill], (-1.0,), both, (1.0, -1.0))
+    """A pond each: w - z(spill) = d, as it was recorded, else none."""
     heights, sigmas = [h.height for h in readings.holds], [h.sigma for h in readings.holds]
-    return stacked([tied, rows(heights, sigmas, border=[[d] for d in held], border_coef=(1.0,))])
+    levels = [[w] for w in range(columns.level, columns.bias)]
+    return rows(heights, sigmas, [[i] for i in spill], (-1.0,), levels, (1.0,))
 
 
 class _Told:
@@ -421,18 +419,21 @@ class _Told:
             if v.last is not None
         }
         self.pond = {first + n: v.pond for n, v in enumerate(readings.levels)}
-        for i, (a, b) in self.moving.items():
-            self.rows.node[i] = (a + b) // 2
+        self.put(tuple((a + b) // 2 for a, b in self.moving.values()))
 
-    def move(self, z: Array, spill: Sequence[int]) -> bool:
-        """Put each depth read over an extent where the bed is lowest in it, above the spill; whether any moved."""
-        moved = False
-        for i, (a, b) in self.moving.items():
-            stop = max(min(b, spill[self.pond[i]]), a)
-            lowest = a + int(np.argmin(z[a : stop + 1]))
-            moved = moved or lowest != self.rows.node[i, 0]
-            self.rows.node[i] = lowest
-        return moved
+    @property
+    def places(self) -> tuple[int, ...]:
+        """The nodes at which the depths read over an extent are now taken."""
+        return tuple(int(self.rows.node[i, 0]) for i in self.moving)
+
+    def put(self, places: Sequence[int]) -> None:
+        for i, node in zip(self.moving, places, strict=True):
+            self.rows.node[i] = node
+
+    def lowest(self, z: Array, spill: Sequence[int]) -> tuple[int, ...]:
+        """Where the bed is lowest in each extent that a depth was read over, above the spill."""
+        ends = ((a, max(min(b, spill[self.pond[i]]), a)) for i, (a, b) in self.moving.items())
+        return tuple(a + int(np.argmin(z[a : b + 1])) for a, b in ends)
 
     def misfits(self, solution: Solution, out: Sequence[int]) -> tuple[Array, Array]:
         """Read less adjusted, and the redundancy of each reading: how far the others check it."""
@@ -441,13 +442,12 @@ class _Told:
         share[list(out)] *= -1  # what was taken out stands off by its own spread and the profile's
         return off, 1 - share
 
-    def disagreeing(self, solution: Solution, out: Sequence[int]) -> list[int]:
+    def disagreeing(self, solution: Solution, off: Array, redundancy: Array, out: Sequence[int]) -> list[int]:
         """Readings over the threshold, the worst first, each told after the one before was taken out.
 
         Taking out reading i moves the others by Q a_i v_i / (sigma_i^2 r_i), and adds
         (a_j Q a_i)^2 / (sigma_i^2 r_i) to their variance: a solve each, and no new factor.
         """
-        off, redundancy = self.misfits(solution, out)
         gone, found = set(out), list[int]()
         moved: list[tuple[Array, Array, float]] = []
         while off.size and len(gone) < MOST_NAMED:
@@ -477,13 +477,14 @@ class _Told:
 
     def residuals(self, off: Array, redundancy: Array, out: Sequence[int]) -> tuple[Residual, ...]:
         """Every reading beside the solution: those taken out first, in the order they were."""
-        order = [*out, *(i for i in range(len(self.each)) if i not in set(out))]
+        gone = set(out)
+        order = [*out, *(i for i in range(len(self.each)) if i not in gone)]
         w = off / (self.rows.sigma * np.sqrt(np.maximum(redundancy, SHOWN_REDUNDANCY)))
         return tuple(
             Residual(
                 self.each[i].name, self.kind[i], self._at(i), float(self.rows.value[i]), float(off[i]),
                 float(self.rows.sigma[i]), float(redundancy[i]),
-                float(w[i]) if redundancy[i] >= SHOWN_REDUNDANCY else None, i in out,
+                float(w[i]) if redundancy[i] >= SHOWN_REDUNDANCY else None, i in gone,
             )
             for i in order
         )  # fmt: skip

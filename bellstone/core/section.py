@@ -92,7 +92,24 @@ def flow_areas(water_depth: ArrayLike, diameter: ArrayLike) -> NDArray[np.float6
     return area
 
 
-def water_volume_gal(station: ArrayLike, water_depth: ArrayLike, diameter: float) -> float:
+_STEPS = 16384
+_AREA_SHARES = flow_areas(np.linspace(0.0, 1.0, _STEPS + 1), 1.0) / (pi / 4)
+
+
+def area_shares(depth_share: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Share of the bore's area below each share of its depth, from a table: for draws by the thousand.
+
+    Within 1e-4 of :func:`area_share` (checked in the tests); a share beyond 0 to 1 counts as empty or full.
+
+    >>> area_shares(np.array([-1, 0.5, 2])).round(4).tolist()
+    [0.0, 0.5, 1.0]
+    """
+    step = np.clip(depth_share * _STEPS + 0.5, 0, _STEPS)
+    out: NDArray[np.float64] = _AREA_SHARES[step.astype(np.intp)]
+    return out
+
+
+def water_volume_gal(station: ArrayLike, water_depth: ArrayLike, diameter: ArrayLike) -> float:
     """Volume of still water along a pipe, by the trapezoidal rule over wetted areas [US gal].
 
     Parameters
@@ -101,7 +118,7 @@ def water_volume_gal(station: ArrayLike, water_depth: ArrayLike, diameter: float
         Along the line [ft], increasing.
     water_depth : array (n,)
         Above the invert [ft]; more than the diameter counts as full bore.
-    diameter : float
+    diameter : float or array (n,)
         Inside diameter [ft].
 
     Examples

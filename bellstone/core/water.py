@@ -3,9 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 
+from bellstone.core.bordered import normals
 from bellstone.core.cause import LISTED_SHARE, Rung, causes
 from bellstone.core.coverage import Interval, less
 from bellstone.core.invert import Invert
@@ -24,10 +26,12 @@ from bellstone.core.ponding import (
 )
 from bellstone.core.profile import SIGMA_HOLD_FT, Profile, adjusted
 from bellstone.core.sag import StringLine, string_line
-from bellstone.core.section import flow_areas
-from bellstone.core.units import GAL_PER_FT3, IN_PER_FT
+from bellstone.core.section import water_volume_gal
+from bellstone.core.stationing import Z_90
+from bellstone.core.units import IN_PER_FT
 
 DRAWS = 500  # handbook 2.6
+MAIN_STATE = 27  # random state of the main's level
 UNRECORDED_SIGMAS = 2.0  # what holds a pond beyond this many of its own sigmas is a finding
 LEAST_UNRECORDED_FT = 0.5 / IN_PER_FT
 THRESHOLDS_IN = (0.5, 1.0)
@@ -38,12 +42,17 @@ STRING_STEP_FT = 1.0  # where a pipe has no joints, the string steps by this: wo
 
 @dataclass(frozen=True, slots=True)
 class NamedPond:
-    """A pond with its place, what tells it, what holds it, and the string line over it."""
+    """A pond with its place, its depth's sigma [ft], what tells it, what holds it, and the string line over it."""
 
     pond: Pond
-    told: int | None
+    sigma: float
     rungs: tuple[Rung, ...]
     string: StringLine | None
+
+    @property
+    def told(self) -> int | None:
+        """The number of the pond of readings that tells it."""
+        return self.pond.told
 
     @property
     def cause(self) -> str:
@@ -74,6 +83,13 @@ class DryConflict:
     sigmas: float
 
 
+class MainLevel(NamedTuple):
+    """How high the main stands above a line's own invert at its outlet, with its sigma [ft]."""
+
+    above: float
+    sigma: float
+
+
 @dataclass(frozen=True)
 class LineWater:
     """One line's profile and water at rest. Arrays are by node of the profile's mesh."""
@@ -86,7 +102,7 @@ class LineWater:
     ponds: tuple[NamedPond, ...]
     unread: tuple[Unread, ...]
     dry_conflicts: tuple[DryConflict, ...]
-    main_level: float | None  # above the outlet's invert, where that is what backs it up [ft]
+    main: MainLevel | None
 
     @property
     def station(self) -> Array:
@@ -109,10 +125,8 @@ class LineWater:
         """Water in a pond [US gal]."""
         a, b = pond.first, pond.spill + 1
         depth = np.maximum(pond.level - self.bed.top[a:b], 0.0)
-        x = self.station[a:b].copy()
-        areas = flow_areas(depth, self.diameter[a:b])
-        shore = areas[0] * (x[0] - pond.start) / 2
-        return float((np.trapezoid(areas, x) + shore) * GAL_PER_FT3)
+        station = np.concatenate([[pond.start], self.station[a:b]])  # from the shore, between two nodes
+        return water_volume_gal(station, np.concatenate([[0.0], depth]), self.diameter[[a, *range(a, b)]])
 
     def full_bore_ft(self, pond: Pond) -> float:
         """How much of a pond stands to the crown: gas cannot pass [ft]."""
@@ -125,7 +139,7 @@ class LineWater:
 
 
 def water_of(
-    invert: Invert, main_level: float | None = None, without: frozenset[str] = frozenset(), outlet: float = -np.inf
+    invert: Invert, main: MainLevel | None = None, without: frozenset[str] = frozenset(), outlet: float = -np.inf
 ) -> LineWater:
     """The ponds of one line at rest.
 
@@ -133,8 +147,8 @@ def water_of(
     ----------
     invert : Invert
         The line's pipe, readings and dams.
-    main_level : float, optional
-        How high the main stands above this line's invert at its outlet [ft].
+    main : MainLevel, optional
+        How high the main stands.
     without : frozenset of str
         Items of dams taken out, to see what the water would do.
     outlet : float
@@ -149,7 +163,7 @@ def water_of(
     profile = adjusted(invert.reaches, invert.readings)
     z, x = profile.z, profile.mesh.station
     dams = tuple(d for d in _standing(invert, profile) if d.item not in without)
-    backed = float(z[-1]) + main_level if main_level is not None else -np.inf
+    backed = float(z[-1]) + main.above if main is not None else -np.inf
     bed = bed_of(x, z, dams, max(backed, outlet))
     held = [n for n in range(len(invert.told)) if _hold_item(invert, profile, n) not in without]
     level, mine = standing_level(bed, [(profile.spill[n], float(profile.level[n])) for n in held])
@@ -160,17 +174,17 @@ def water_of(
         told = held[mine[pond.last]] if pond.last in mine else None
         if invert.riser is not None and x[pond.deepest] < invert.riser[1]:
             continue
-        sigma = profile.solution.variance_between(pond.spill, pond.deepest) ** 0.5
+        sigma = profile.depth_sigma(told, pond.spill, pond.deepest)
         dry = next((d for d in invert.dry if d[0] <= x[pond.deepest] <= d[1]), None)
         if told is None and dry is not None:
             if pond.depth > 2 * sigma:
                 conflicts.append(DryConflict(dry[0], dry[1], pond.depth, pond.depth / max(sigma, 1e-9)))
         elif told is not None or _is_told(invert, x, pond, bed.outlet):
             if told is not None or pond.depth >= max(FILM_FT, sigma):
-                ponds.append(_named(invert, profile, dams, bed, replace(pond, told=told)))
+                ponds.append(_named(invert, profile, dams, bed, replace(pond, told=told), sigma))
         elif pond.depth >= max(FILM_FT, sigma) and not any(_overlap(invert, n, pond) for n in held):
             unread.append(Unread(pond.start, pond.end, _why_unread(invert, profile, dams, pond)))
-    return LineWater(invert, profile, dams, bed, level, tuple(ponds), tuple(unread), tuple(conflicts), main_level)
+    return LineWater(invert, profile, dams, bed, level, tuple(ponds), tuple(unread), tuple(conflicts), main)
 
 
 def _overlap(invert: Invert, number: int, pond: Pond) -> bool:
@@ -224,7 +238,7 @@ def _under_water(invert: Invert, dam: Dam) -> bool:
     return False
 
 
-def _named(invert: Invert, profile: Profile, dams: Sequence[Dam], bed: Bed, pond: Pond) -> NamedPond:
+def _named(invert: Invert, profile: Profile, dams: Sequence[Dam], bed: Bed, pond: Pond, sigma: float) -> NamedPond:
     rungs = tuple(causes(profile.mesh, bed.z, dams, bed.outlet, pond))
     string = None
     shaped = pond.told is None or any(a <= pond.end and b >= pond.start for a, b in invert.pitched)
@@ -233,7 +247,7 @@ def _named(invert: Invert, profile: Profile, dams: Sequence[Dam], bed: Bed, pond
     if (shaped or shores) and bent and bed.station[pond.spill] > bed.station[pond.first]:
         crested = _with_crest(bed.z, dams, bed.station)
         string = string_line(bed.station, crested, pond.first, pond.spill, _string_nodes(profile, pond))
-    return NamedPond(pond, pond.told, rungs, string)
+    return NamedPond(pond, sigma, rungs, string)
 
 
 def _with_crest(z: Array, dams: Sequence[Dam], station: Array) -> Array:
@@ -294,8 +308,14 @@ def bands_of(water: LineWater, count: int = DRAWS) -> Bands:
     """
     z, told = water.profile.draws(count)
     # the main's level was read from the outlet: it moves with it
-    outlet: Array | float = z[-1] + water.main_level if water.main_level is not None else water.bed.outlet
-    low, high = np.quantile(z, [0.05, 0.95], axis=1)
+    outlet: Array | float = water.bed.outlet
+    if water.main is not None:
+        outlet = z[-1] + water.main.above + water.main.sigma * normals(1, count, MAIN_STATE)[0, : z.shape[1]]
+    if z.shape[1] == count:  # nothing was rejected: the heights are normal, and their band is known
+        reach = Z_90 * water.profile.sigma
+        low, high = water.profile.z - reach, water.profile.z + reach
+    else:
+        low, high = np.quantile(z, [0.05, 0.95], axis=1)
     depth_low, depth_high = np.full(water.station.size, np.nan), np.full(water.station.size, np.nan)
     ponds, sags = [], []
     for named in water.ponds:
@@ -304,10 +324,11 @@ def bands_of(water: LineWater, count: int = DRAWS) -> Bands:
         mine = told[named.told] if named.told is not None and named.pond.level > water.bed.outlet else None
         deepest = named.pond.deepest - a
         over = thresholds_ft(float(water.diameter[named.pond.deepest]))
-        ponds.append(pond_band(water.station[a:b], z[a:b], mine, lift, water.diameter[a:b], deepest, over, outlet))  # fmt: skip
+        part = np.ascontiguousarray(z[a:b])
+        band = pond_band(water.station[a:b], part, mine, lift, water.diameter[a:b], deepest, over, outlet)
         i, j = named.pond.first, max(named.pond.last, named.pond.deepest) + 1
-        stands = mine if mine is not None else pool_level(z[a:b] + lift[:, None], outlet)[i - a : j - a]
-        depth_low[i:j], depth_high[i:j] = np.quantile(np.maximum(stands - z[i:j], 0.0), [0.05, 0.95], axis=1)
+        depth_low[i:j], depth_high[i:j] = band.by_node[:, i - a : j - a]
+        ponds.append(band)
         sags.append(_sag_band(water, named, z))
     return Bands(low, high, depth_low, depth_high, tuple(ponds), tuple(sags), tuple(_not_known(water, z)))
 

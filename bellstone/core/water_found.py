@@ -46,7 +46,6 @@ class PondFound(Rec):
     string_ft: tuple[tuple[float, float], tuple[float, float]] | None  # (station, height) of its two ends
     rating: Rating | None  # from the computed depth and its sigma; None where nothing of it could be rated
     basis: str
-    near_rest: tuple[str, ...]  # what to know before trusting it
     bore_known: bool
     flushes: tuple[tuple[float, float], ...]  # (gallons a flush, flushes that hold as much as the pond)
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,6 +15,7 @@ from bellstone.core.mesh import Array
 from bellstone.core.ponding import PondBand as CorePondBand
 from bellstone.core.profile import Residual
 from bellstone.core.record import Amount, OrderPosition, Sighting
+from bellstone.core.remembering import Same
 from bellstone.core.sag import SagEstimate, sag_estimate
 from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.rating import Rating, rate
@@ -77,11 +79,6 @@ def pond_id(part: Part, named: NamedPond) -> str:
     return told or f"pond-{part.line}-{round(float(part.water.station[named.pond.deepest]))}"
 
 
-def depth_sigma(water: LineWater, named: NamedPond) -> float:
-    """One sigma of a pond's deepest water [ft], from the adjustment's covariance."""
-    return water.profile.depth_sigma(named.told, named.pond.spill, named.pond.deepest)
-
-
 def ponds_found(parts: Sequence[Part], scheme: Scheme) -> tuple[PondFound, ...]:
     """The ponds of a path, upstream to downstream."""
     return tuple(pond_found(p, named, scheme) for p in parts for _, named in p.ponds)
@@ -129,7 +126,6 @@ def pond_found(part: Part, named: NamedPond, scheme: Scheme) -> PondFound:
         else None,
         rating=pond_rating(water, named, scheme),
         basis=_basis(part, named),
-        near_rest=(),
         bore_known=invert.bore_known,
         flushes=tuple(flushes_to_replace(volume)),
     )
@@ -153,15 +149,27 @@ def _sag(water: LineWater, named: NamedPond) -> SagEstimate | None:
 
 def pond_rating(water: LineWater, named: NamedPond, scheme: Scheme) -> Rating | None:
     """A pond rated by its computed depth and its band, by the row for standing water."""
-    sighting = pond_sighting(water, named, "pond")
-    reach = water.invert.reaches[water.profile.mesh.reach[named.pond.deepest]]
-    rated = rate(sighting, reach.diameter * IN_PER_FT, "unknown", scheme, water.full_bore_ft(named.pond))
+    return _rating(Same(water), Same(named), Same(scheme))
+
+
+@lru_cache(maxsize=256)  # the findings and the pond itself ask for it
+def _rating(water_: Same[LineWater], named: Same[NamedPond], scheme: Same[Scheme]) -> Rating | None:
+    water, pond = water_.it, named.it.pond
+    reach = water.invert.reaches[water.profile.mesh.reach[pond.deepest]]
+    bore_in = reach.diameter * IN_PER_FT if water.invert.bore_known else None
+    rated = rate(pond_sighting(water, named.it, "pond"), bore_in, "unknown", scheme.it, water.full_bore_ft(pond))
     return rated if isinstance(rated, Rating) else None
+
+
+def _sigma(water: LineWater, named: NamedPond) -> float:
+    """One sigma of a pond's depth [ft]: of the main's level, where that is what makes it."""
+    backed = water.main is not None and named.pond.level <= water.bed.outlet + 1e-9 and named.told is None
+    return water.main.sigma if backed and water.main is not None else named.sigma
 
 
 def pond_sighting(water: LineWater, named: NamedPond, ident: str) -> Sighting:
     """A pond as the sighting it would be: its depth as a range, at rest."""
-    likely, spread = named.pond.depth * IN_PER_FT, Z_90 * depth_sigma(water, named) * IN_PER_FT
+    likely, spread = named.pond.depth * IN_PER_FT, Z_90 * _sigma(water, named) * IN_PER_FT
     size = Amount(
         form="range", likely=round(likely, 3), low=round(max(likely - spread, 0.0), 3), high=round(likely + spread, 3),
         unit="in", basis="judged", said="computed",

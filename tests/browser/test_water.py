@@ -75,7 +75,7 @@ def test_what_disagrees_is_named_with_how_far_and_what_would_explain_it(analyst:
     expect(out).to_contain_text("invert at 96.90 ft")
     expect(out).to_contain_text(re.compile(r"[\d.]+ ft lower than the rest says"))
     expect(out).to_contain_text("metal near the head")
-    expect(analyst.page.locator("g[data-reading][data-out]")).to_have_count(1)
+    expect(analyst.page.locator("g[data-told][data-out]")).to_have_count(1)
 
 
 def test_the_fall_is_taken_out_and_put_back(at_plover_rise: Analyst) -> None:
@@ -117,7 +117,7 @@ def test_every_pond_has_its_cause_and_drains_without_it(at_plover_rise: Analyst)
 
 def test_a_reading_dragged_on_the_fall_track_moves_the_pipe_and_is_taken(at_plover_rise: Analyst) -> None:
     page = at_plover_rise.page
-    mark = page.locator('g[data-reading="d3"]')
+    mark = page.locator('g[data-told="d3"]')
     box = mark.locator("path").last.bounding_box()
     assert box is not None
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2

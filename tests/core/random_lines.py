@@ -64,7 +64,7 @@ def from_the_model(rng: np.random.Generator, length: float = 48) -> TrueLine:
     """A line drawn from the model's own prior, by a dense solve."""
     reach = pipe(length, flexible=bool(rng.random() < 0.3))
     mesh = mesh_of([reach])
-    columns = model._Columns(1, 1, 1, 1)
+    columns = model._Columns(1, 1, 1)
     prior = stacked([
         model._grades(mesh), model._barrels(mesh), model._stiffness(mesh), model._plain_steps(mesh, Readings()),
         model._datum(True), model._biases(columns),

@@ -6,6 +6,7 @@ import pytest
 
 from bellstone.core.assess import assess
 from bellstone.core.assessment import Assessment
+from bellstone.core.entry.grammar import read_line
 from bellstone.core.entry.writing import page_of
 from bellstone.core.errors import DomainError
 from bellstone.core.flush import FlushPlan
@@ -94,6 +95,23 @@ def test_a_pond_that_ends_at_roots_that_hold_water_is_of_the_bore_and_drains_wit
     assert water.aspect == "bore"
     roots = found.removable[0]
     assert water_if(said, None, None, WhatIf(frozenset({roots.item}))).ponds == ()
+
+
+def test_a_step_seen_out_and_back_is_one_step() -> None:
+    once = assessed("40 offset up 1in joint")
+    twice = assessed("40 offset up 1in joint\npass back\n40.3 offset up 1in joint same 40")
+    assert once.profile is not None and twice.profile is not None
+    steps = [r for r in twice.profile.readings if r.kind == "step"]
+    assert len(steps) == 1
+    assert twice.profile.invert_ft[-1] == pytest.approx(once.profile.invert_ft[-1], abs=0.02)
+
+
+@pytest.mark.parametrize(("line", "choices"), [("40 pitch 1.8", ["1.8 %"]), ("fall 9", ["9 %", "9 in a foot"])])
+def test_a_fall_without_its_unit_is_asked(line: str, choices: list[str]) -> None:
+    read = read_line(line)
+    assert not read.acts
+    assert [c.label for c in read.questions[0].choices] == choices
+    assert all(read_line(c.line).acts for c in read.questions[0].choices)
 
 
 def test_a_computed_pond_is_rated_and_says_that_nobody_read_it() -> None:

@@ -14,13 +14,17 @@ from bellstone.core.errors import DomainError
 from bellstone.core.invert import Invert
 from bellstone.core.mesh import Reach
 from bellstone.core.profile import Height, Hold, Level, Pitch, Readings, adjust, threshold_of
-from bellstone.core.water import LineWater, bands_of, water_of
+from bellstone.core.water import LineWater, MainLevel, bands_of, water_of
 from tests.core import random_lines as lines
 from tests.core.random_lines import TrueLine, read
 
 LINES = 200
 STATE = 2026  # every random line of this file is drawn from here
 LINE_4_IN = lines.pipe(100)
+
+
+def level_of(line: TrueLine) -> MainLevel | None:
+    return None if line.main is None else MainLevel(line.main, 0.02)
 
 
 def _rng(number: int, kind: str) -> np.random.Generator:
@@ -174,7 +178,7 @@ def _tally(make: Callable[[np.random.Generator], TrueLine], count: int, **told: 
     for n in range(count):
         rng = _rng(n, make.__name__)
         line = make(rng)
-        tally.add(line, water_of(read(line, rng, **told), line.main), bool(told.get("heights")))  # type: ignore[arg-type]
+        tally.add(line, water_of(read(line, rng, **told), level_of(line)), bool(told.get("heights")))  # type: ignore[arg-type]
     return tally
 
 
@@ -272,7 +276,7 @@ def test_one_clear_cause_is_named(make: Callable[..., TrueLine], told: dict[str,
     for n in range(60):
         rng = _rng(n, "cause")
         line = make(rng)
-        found = water_of(read(line, rng, **told), line.main)  # type: ignore[arg-type]
+        found = water_of(read(line, rng, **told), level_of(line))  # type: ignore[arg-type]
         if found.ponds:
             right[max(found.ponds, key=lambda p: p.pond.depth).cause == line.cause] += 1
     assert right.total() >= 40
@@ -297,6 +301,6 @@ def test_without_its_dam_a_pond_drains_and_the_main_backs_it_up() -> None:
     told = read(line, rng, rest=True)
     assert water_of(told).ponds
     assert not water_of(told, without=frozenset({"dam"})).ponds
-    backed = water_of(told, main_level=0.2)
+    backed = water_of(told, MainLevel(0.2, 0.02))
     assert backed.ponds[-1].cause == "backwater"
     assert backed.ponds[-1].pond.depth == pytest.approx(0.2, abs=1e-6)

@@ -2,6 +2,7 @@
 
 from math import pi, sqrt
 
+import numpy as np
 import pytest
 import shapely
 from hypothesis import given
@@ -9,7 +10,7 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 
 from bellstone.core.errors import DomainError
-from bellstone.core.section import area_share, depth_share_of_area, flow_area, water_volume_gal
+from bellstone.core.section import area_share, area_shares, depth_share_of_area, flow_area, water_volume_gal
 
 
 @given(st.floats(0, 1), st.floats(0.1, 2))
@@ -25,6 +26,11 @@ def test_area_is_that_of_a_clipped_disc() -> None:
     disc = shapely.Point(0, 2).buffer(2, quad_segs=1024)
     wet = shapely.clip_by_rect(disc, -3, 0, 3, 1)
     assert flow_area(1 / 12, 4 / 12) * 144 == pytest.approx(wet.area, rel=1e-5)
+
+
+@given(st.floats(0, 1))
+def test_the_table_of_shares_is_the_segment(share: float) -> None:
+    assert area_shares(np.array([share]))[0] == pytest.approx(area_share(share, 1.0), abs=1e-4)
 
 
 @given(st.floats(0.05, 2), st.floats(0, 1))

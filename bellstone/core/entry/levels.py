@@ -3,7 +3,7 @@
 import re
 
 from bellstone.core.entry.positions import read_position
-from bellstone.core.entry.reading import NEW, Act, Lie, Question, ReadInvert, ReadPitch
+from bellstone.core.entry.reading import NEW, Act, Choice, Lie, Question, ReadInvert, ReadPitch
 from bellstone.core.record import Amount, InvertReading, PitchReading
 from bellstone.core.units import NUMBER, number
 
@@ -24,7 +24,21 @@ def read_levels(text: str) -> Levels | None:
         read = reader(text)
         if read is not None:
             return [read], []
-    return None
+    return _bare(text)
+
+
+def _bare(text: str) -> Levels | None:
+    """A pitch or a fall whose number says no unit: asked, never guessed."""
+    placed = read_position(text)
+    match = re.match(rf"(?P<what>pitch|fall)\s+(?P<n>-?{NUMBER})\s*$", text[placed.rest :], re.I)
+    if match is None:
+        return None
+    line = text.rstrip()
+    choices = [Choice(label=f"{match['n']} %", line=f"{line}%")]
+    if match["what"].lower() == "fall":
+        choices.append(Choice(label=f"{match['n']} in a foot", line=f"{line}in per ft"))
+    asked = f"{match['what']} {match['n']} of what?"
+    return [], [Question(text=asked, start=placed.rest, end=len(line), choices=tuple(choices))]
 
 
 def _invert(text: str) -> Act | None:

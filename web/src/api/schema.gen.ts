@@ -1872,8 +1872,6 @@ export interface components {
             rating: components["schemas"]["Rating"] | null;
             /** Basis */
             basis: string;
-            /** Near Rest */
-            near_rest: string[];
             /** Bore Known */
             bore_known: boolean;
             /** Flushes */

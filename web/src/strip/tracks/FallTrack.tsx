@@ -195,7 +195,7 @@ function ReadingMark({ reading, scale, height }: { reading: ReadingFound; scale:
       className={classes.reading}
       data-out={reading.out || undefined}
       data-movable={movable || undefined}
-      data-reading={reading.id}
+      data-told={reading.id}
       onPointerDown={(event) => {
         if (!movable) return;
         event.stopPropagation();

@@ -11,20 +11,22 @@ export function WaterTrack({ height }: { height: number }) {
   const { assessment, axis, left, drawing } = useStrip();
   const { profile, ponds, bands, old } = useWater();
   const base = height - 4;
-  const boreAt = (ft: number) =>
-    assessment.segments.find((s) => (s.start_ft ?? -1e9) <= ft && ft <= (s.end_ft ?? 1e9))?.bore_in ?? 4;
   const running = assessment.findings.filter((f) => assessment.running_readings.includes(f.id));
   const crowded = (end_ft: number) => {
     const x = axis.xOfStation(end_ft);
     return x > axis.width - 90 || running.some((f) => axis.xOf(f)[1] > x && axis.xOf(f)[0] < x + 90);
   };
-  const y = (depth_in: number, station: number) => base - Math.min(depth_in / boreAt(station), 1) * (height - 8);
+  /** A depth at a node as px from the track's top: a share of the bore there. */
+  const y = (depth_in: number, i: number) => {
+    const bore_ft = (profile?.crown_ft[i] ?? 1) - (profile?.invert_ft[i] ?? 0);
+    return base - Math.min(depth_in / (12 * bore_ft), 1) * (height - 8);
+  };
   const stations = profile?.station_ft ?? [];
   const at = (x: number) => axis.stationAt(Math.max(0, Math.min(x, axis.width)));
   const [a, b] = nodesWithin(stations, at(left - SPARE_PX) ?? -1e9, at(left + drawing + SPARE_PX) ?? 1e9);
   const nodes = stations.length ? Array.from({ length: b - a + 1 }, (_, i) => a + i) : [];
   const x = (i: number) => axis.xOfStation(stations[i] ?? 0);
-  const level = (column: readonly (number | null)[]) => (i: number) => y(column[i] ?? 0, stations[i] ?? 0);
+  const level = (column: readonly (number | null)[]) => (i: number) => y(column[i] ?? 0, i);
   const depth = profile?.depth_in ?? [];
   const banded = bands !== null && bands.depth_low_in.length === stations.length;
   // a label that would lie on the one before is left out: the Fall track and the table have its figure
@@ -81,7 +83,13 @@ export function WaterTrack({ height }: { height: number }) {
           <circle
             key={r.id}
             cx={axis.xOfStation(r.station_ft)}
-            cy={y(r.depth_in ?? 0, r.station_ft)}
+            cy={y(
+              r.depth_in ?? 0,
+              Math.max(
+                stations.findIndex((s) => s >= r.station_ft),
+                0,
+              ),
+            )}
             r={3}
             className={classes.waterLine}
           />

@@ -48,7 +48,7 @@ export function useSheetState(desk: Desk): Sheet {
         setRefused('');
         return true;
       } catch (error) {
-        setRefused(error instanceof Refused ? inWords(error) : String(error));
+        setRefused(inWords(error));
         return false;
       }
     },
@@ -70,12 +70,18 @@ export function useEntry(): string {
   return useSyncExternalStore(entry.subscribe, entry.get);
 }
 
-const inWords = (error: Refused) =>
-  [
+/** A refusal in one line: what, where and how to mend it, each said once. */
+export const inWords = (error: unknown) => {
+  if (!(error instanceof Refused)) return String(error);
+  const mends = error.problems.filter((p) => !error.message.includes(p.mend)).slice(0, 2);
+  return [
     error.message,
-    ...error.problems.slice(0, 2).map((p) => `${p.place}: ${p.mend}.`),
+    ...mends.map((p) => `${p.place}: ${p.mend}.`),
     error.since.length ? `Since then: ${error.since.join('; ')}.` : '',
-  ].join(' ');
+  ]
+    .filter(Boolean)
+    .join(' ');
+};
 
 const SheetContext = createContext<Sheet | null>(null);
 export const SheetProvider = SheetContext.Provider;

@@ -2,10 +2,11 @@ import { NumberInput } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type Desk, Refused } from '../../api/client';
+import type { Desk } from '../../api/client';
 import { runningOptions } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
+import { inWords } from '../desk/use-sheet';
 import classes from './WaterView.module.css';
 
 const REST_MS = 120;
@@ -35,11 +36,7 @@ export function AtCursor({ desk }: { desk: Desk }) {
         value={gpm}
         onChange={(v) => setGpm(Number(v) || 0)}
       />
-      {error instanceof Refused && (
-        <p role="alert">
-          ▲ {error.message} {error.problems.map((p) => p.mend).join('; ')}
-        </p>
-      )}
+      {error && <p role="alert">▲ {inWords(error)}</p>}
       {data && !error && (
         <>
           <dl className={classes.figures}>

@@ -1,8 +1,9 @@
 import { NumberInput } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Refused, type SagFromTwo } from '../../api/client';
+import type { SagFromTwo } from '../../api/client';
 import { sagOptions } from '../../api/queries';
+import { inWords } from '../desk/use-sheet';
 import classes from './WaterView.module.css';
 
 /** Two readings are enough for a first estimate: how deep the water and how long, and the sag that hides under it. */
@@ -44,9 +45,7 @@ export function SagTool() {
           onChange={(v) => setGrade(Number(v) || 0)}
         />
       </div>
-      {error instanceof Refused && (
-        <p role="alert">▲ {error.problems.map((p) => p.mend).join('; ') || error.message}</p>
-      )}
+      {error && <p role="alert">▲ {inWords(error)}</p>}
       {data && !error && (
         <>
           <p>
