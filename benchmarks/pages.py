@@ -26,12 +26,14 @@ def lateral_of(findings: int) -> Lateral:
 
 
 def wet_line(length_ft: int, findings: int) -> Lateral:
-    """A clay line of so many feet with findings, beacons on levelled ground, a pitch log, and a belly read at rest
-    in every 60 ft."""
+    """A clay line of so many feet with findings, beacons on levelled ground and a pitch log; in every 60 ft a belly
+    read at rest and one step up."""
     rng = random.Random(7)
     lines = ["run A yard cleanout clay 4in, facing main, counts to main", "0 depth 3ft ground 100"]
     spacing = (length_ft - 2) / findings
-    lines += [f"{1 + i * spacing:.1f} {rng.choice(KINDS)}" for i in range(findings - 1)]
+    level = [kind.replace("offset up", "offset drop") for kind in KINDS]
+    lines += [f"{1 + i * spacing:.1f} {rng.choice(level)}" for i in range(findings - 1)]
+    lines += [f"{at} offset up 1/2in joint" for at in range(52, length_ft, 60)]
     lines += [f"{at} depth {3 + 0.015 * at:.2f}ft ground 100" for at in range(25, length_ft, 25)]
     lines += [f"{at}-{at + 8} standing {rng.uniform(0.6, 1.8):.2f}in rest" for at in range(28, length_ft - 10, 60)]
     lines.append(f"{length_ft} main")

@@ -1,6 +1,7 @@
 """What is asked of a line's water beside the assessment: bands, what if, how it runs at the cursor, a flush test."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -9,7 +10,7 @@ from bellstone.core.flush import Channel, EngineJob, EngineNumbers, FlushPlan, F
 from bellstone.core.path_water import AS_IT_IS, PathWater, WhatIf, path_water
 from bellstone.core.placing import Placing, placed
 from bellstone.core.record import Lateral
-from bellstone.core.remembering import uncollected
+from bellstone.core.remembering import Same, uncollected
 from bellstone.core.reread import Reread, with_reading
 from bellstone.core.running import SINK_GPM, RunningAt, roughness_of, running_at
 from bellstone.core.scheme import Scheme, house_scheme
@@ -28,7 +29,7 @@ def bands(
     DomainError
         There is no such line, or no such reading.
     """
-    lateral = with_reading(lateral, reread) if reread is not None else lateral
+    lateral = _with_reading(Same(lateral), reread) if reread is not None else lateral
     with uncollected():
         return water_bands(_water(lateral, scheme or house_scheme(), path, what_if)[1].parts)
 
@@ -46,7 +47,7 @@ def water_if(
         There is no such line, or no such reading.
     """
     scheme = scheme or house_scheme()
-    lateral = with_reading(lateral, reread) if reread is not None else lateral
+    lateral = _with_reading(Same(lateral), reread) if reread is not None else lateral
     with uncollected():
         parts = _water(lateral, scheme, path, what_if)[1].parts
         return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
@@ -122,6 +123,11 @@ def _channel(found: PathWater) -> tuple[Channel, tuple[int, ...]]:
         outlet=parts[-1].water.bed.outlet,
     )
     return channel, tuple(sorted(set(keep)))
+
+
+@lru_cache(maxsize=8)  # a dragged reading is asked for its water, then for its bands
+def _with_reading(lateral: Same[Lateral], reread: Reread) -> Lateral:
+    return with_reading(lateral.it, reread)
 
 
 def _water(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf = AS_IT_IS) -> tuple[Placing, PathWater]:

@@ -2,7 +2,7 @@ import { Modal, SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
 import type { WaterBands } from '../api/client';
 import { WordsTable } from '../theme/WordsTable';
-import { inchesWithin } from '../water/use-water';
+import { inchesWithin, useWater } from '../water/use-water';
 import { type Assessment, shownFt } from './get-axis';
 import { ratingOf } from './tracks/FindingsTrack';
 import { TRACK_NAMES, type TrackName } from './use-tracks';
@@ -115,12 +115,12 @@ export function getTwin(a: Assessment, track: TrackName, bands: WaterBands | nul
 
 export interface TrackTablesProps {
   assessment: Assessment;
-  bands: WaterBands | null;
   onClose: () => void;
 }
 
 /** Every track's twin in words, one at a time: for reading aloud, copying, or a small screen. */
-export function TrackTables({ assessment, bands, onClose }: TrackTablesProps) {
+export function TrackTables({ assessment, onClose }: TrackTablesProps) {
+  const { bands } = useWater();
   const [track, setTrack] = useState<TrackName>('Findings');
   const twin = getTwin(assessment, track, bands);
   return (

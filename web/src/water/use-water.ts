@@ -1,3 +1,4 @@
+import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState } from 'react';
 import type { Desk, FlushPlayed, Pond, PondBand, Profile, WaterBands } from '../api/client';
@@ -29,6 +30,8 @@ export interface WaterState {
   drop: () => void;
 }
 
+const DRAG_REST_MS = 60;
+
 /** The water of the desk: what an answer says, its bands when they are here, and what would be. */
 export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>): WaterState {
   const { assessment, id, version } = desk;
@@ -45,7 +48,13 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
   const asIf = what.without.length > 0 || what.main_in !== null || what.moved !== null;
   const asked = shown === version ? what : AS_IT_IS;
   const drawn = assessment.profile != null;
-  const bands = useQuery({ ...bandsOptions(id, version, assessment.path, asked), enabled: drawn });
+  // while a reading is dragged its bands wait until it rests: they would keep the pipe itself waiting
+  const [rested] = useDebouncedValue(asked, asked.moved === null ? 0 : DRAG_REST_MS);
+  const bands = useQuery({
+    ...bandsOptions(id, version, assessment.path, asked.moved ? rested : asked),
+    enabled: drawn,
+  });
+  const old = bands.isPlaceholderData || (asked.moved !== null && rested !== asked);
   const would = useQuery({ ...waterIfOptions(id, version, assessment.path, asked), enabled: drawn && asIf });
   const profile = (asIf && would.data ? would.data.profile : assessment.profile) ?? null;
   const ponds = asIf && would.data ? would.data.ponds : assessment.ponds;
@@ -62,7 +71,7 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
       profile,
       ponds,
       bands: found,
-      old: bands.isPlaceholderData,
+      old,
       bandOf: (pond: string) => byId.get(pond),
       what,
       setWhat,
@@ -73,7 +82,7 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
       setPlaying,
       drop,
     };
-  }, [profile, ponds, found, bands.isPlaceholderData, what, setWhat, asIf, straight, playing, drop]);
+  }, [profile, ponds, found, old, what, setWhat, asIf, straight, playing, drop]);
 }
 
 const WaterContext = createContext<WaterState | null>(null);

@@ -13,7 +13,8 @@ import { StripProvider, useStripState } from '../../strip/use-strip';
 import type { StripActs } from '../../strip/use-strip-keys';
 import { useTracks } from '../../strip/use-tracks';
 import { Rating } from '../../theme/Rating';
-import { useWaterState, WaterProvider } from '../../water/use-water';
+import type { WaterState } from '../../water/use-water';
+import { Water } from '../../water/Water';
 import { LogView } from '../log/LogView';
 import { Commands } from './Commands';
 import classes from './DeskView.module.css';
@@ -78,7 +79,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
   const shape = useWindowShape();
   const strip = useStripState(assessment, shape.drawing);
   const sheet = useSheetState(desk);
-  const water = useWaterState(desk, sheet.send);
+  const water = useRef<WaterState | null>(null);
   const tracks = useTracks(step, shape.small, shape.low);
   const [over, setOver] = useState<'keys' | 'tables' | 'commands' | 'section' | null>(null);
   const [same, setSame] = useState<[string, string] | null>(null);
@@ -94,7 +95,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
       if (next) onPath(next.id);
     },
     table: () => setOver('tables'),
-    straighten: () => water.setStraight(water.straight === true ? false : true),
+    straighten: () => water.current?.setStraight(water.current.straight !== true),
   });
   const onSame = useCallback((dropped: Finding, on: Finding) => setSame([on.id, dropped.id]), []);
   const commands = useCommands({
@@ -121,7 +122,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
   return (
     <SheetProvider value={sheet}>
       <StripProvider value={strip}>
-        <WaterProvider value={water}>
+        <Water desk={desk} send={sheet.send} hold={water}>
           <div className={classes.root} data-step={step} data-small={shape.small || undefined}>
             <Top desk={desk} sheet={sheet} narrow={shape.narrow} onOver={setOver} />
             <div className={classes.body}>
@@ -178,12 +179,10 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
               </Drawer>
             )}
             {over === 'keys' && <Keys onClose={() => setOver(null)} />}
-            {over === 'tables' && (
-              <TrackTables assessment={assessment} bands={water.bands} onClose={() => setOver(null)} />
-            )}
+            {over === 'tables' && <TrackTables assessment={assessment} onClose={() => setOver(null)} />}
             {over === 'commands' && <Commands commands={commands} onClose={() => setOver(null)} />}
           </div>
-        </WaterProvider>
+        </Water>
       </StripProvider>
     </SheetProvider>
   );
