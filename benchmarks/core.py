@@ -68,20 +68,20 @@ def water() -> None:
 
 
 def memory() -> None:
-    """What 1,000 assessments of ever new copies leave behind, once the caches are full."""
+    """What 1,000 assessments of ever new copies leave behind, once the caches are full: after 500, and 1,000 later."""
     record = wet_line(60, 30)
     text = record.model_dump_json()
     grown = []
-    for n in range(1_000):
+    for n in range(1_500):
         copy = Lateral.model_validate_json(text)
         assess(copy)
         bands(copy)
-        if n in (199, 999):
+        if n in (499, 1_499):
             gc.collect()
             pages = int(Path("/proc/self/statm").read_text().split()[1])
             grown.append(pages * resource.getpagesize() / 1e6)
     print("memory over 1,000 assessments with their bands (aim: flat)")
-    print(f"  after 200: {grown[0]:.0f} MB, after 1,000: {grown[1]:.0f} MB  {grown[1] / grown[0]:.2f} x")
+    print(f"  after 500: {grown[0]:.0f} MB, 1,000 later: {grown[1]:.0f} MB  {grown[1] / grown[0]:.2f} x")
 
 
 def reading() -> None:

@@ -84,7 +84,7 @@ def computed_row(
     return replace(row, rating=rating, unrated=None, finding=finding)
 
 
-@lru_cache(maxsize=32768)  # a change to a lateral leaves most of its findings as they were
+@lru_cache(maxsize=12288)  # a change to a lateral leaves most of its findings as they were
 def _row(
     said_: Same[Sighting], run_: Same[Run | None], place: Place, segment: Segment, at_joint: bool, scheme_: Same[Scheme]
 ) -> Resolved:

@@ -56,7 +56,7 @@ def rated_items(rows: Sequence[Resolved], segments: Sequence[Segment]) -> list[R
     return out
 
 
-@lru_cache(maxsize=32768)
+@lru_cache(maxsize=12288)
 def _rated_point(row: Same[Resolved]) -> Rated:
     place = row.it.place
     return _rated(row.it, place.station, place.end) if place.how == "station" else _rated(row.it, None, None)
@@ -74,7 +74,7 @@ def _extents(r: Resolved, segments: Sequence[Segment]) -> list[tuple[float | Non
     return [(s.start, s.end) for s in named] or [(None, None)]
 
 
-@lru_cache(maxsize=32768)  # an edit leaves most rows the very same
+@lru_cache(maxsize=12288)  # an edit leaves most rows the very same
 def _judged(row: Same[Resolved], scheme_: Same[Scheme]) -> Judged | None:
     r, scheme = row.it, scheme_.it
     rating = standing_rating(r)

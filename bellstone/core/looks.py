@@ -31,7 +31,7 @@ def proposed(lateral: Lateral, by_visit: Sequence[Sequence[Resolved]]) -> tuple[
     return (*said, *proposals(looks, refused | told))
 
 
-@lru_cache(maxsize=32768)  # an edit leaves most rows the very same
+@lru_cache(maxsize=12288)  # an edit leaves most rows the very same
 def _look(visit: int, row: Same[Resolved]) -> Look | None:
     r = row.it
     s, f = r.sighting, r.finding

@@ -192,7 +192,7 @@ def _direct(
     return None
 
 
-@lru_cache(maxsize=32768)  # an edit leaves most footages, and the fit of their run, as they were
+@lru_cache(maxsize=12288)  # an edit leaves most footages, and the fit of their run, as they were
 def _from_counter(
     fit: CounterFit, ahead: float, counter_: Same[Amount], to_: Same[Amount | None], run: str, raft: str
 ) -> Place:

@@ -95,7 +95,7 @@ def pieces(rated: Rated) -> list[tuple[float, float]]:
     return [(rated.start - grow, end + grow)]
 
 
-@lru_cache(maxsize=32768)  # each end of a range and each score asks it again
+@lru_cache(maxsize=12288)  # each end of a range and each score asks it again
 def _pieces(rated: Same[Rated]) -> tuple[tuple[float, float], ...]:
     return tuple(pieces(rated.it))
 
