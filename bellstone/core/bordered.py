@@ -2,14 +2,15 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from itertools import combinations_with_replacement
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
-from scipy.linalg import cho_solve_banded, cholesky_banded, solve_triangular
-from scipy.linalg.lapack import dtbtrs
+from scipy.linalg.blas import dgemm
+from scipy.linalg.lapack import dpbtrf, dpbtrs, dpotrf, dtbtrs, dtrtri
 
+from bellstone.core.draws import normals
 from bellstone.core.errors import DomainError
 
 BAND = 3  # a row ties nodes at most this far apart: two spans with a joint's two nodes between
@@ -47,8 +48,8 @@ class Rows:
 
 
 def rows(
-    value: ArrayLike, sigma: ArrayLike, node: Sequence[Sequence[int]] = (), coef: Sequence[float] = (),
-    border: Sequence[Sequence[int]] = (), border_coef: Sequence[float] = (),
+    value: ArrayLike, sigma: ArrayLike, node: ArrayLike = (), coef: Sequence[float] = (),
+    border: ArrayLike = (), border_coef: Sequence[float] = (),
 ) -> Rows:  # fmt: skip
     """Rows of one kind: each ties its own nodes and border unknowns with the same coefficients.
 
@@ -78,25 +79,19 @@ class Solution:
     """The adjusted unknowns and what their covariance is made of.
 
     ``z`` (n,), ``beta`` (m,); ``factor`` the banded Cholesky factor of the z part (lower form),
-    ``reach`` (n, m) how z follows the border, ``border_factor`` (m, m) the lower Cholesky factor of the
-    border's Schur complement.
+    ``reach`` (n, m) how z follows the border, ``border_half`` (m, m) the inverse of the lower Cholesky factor
+    of the border's Schur complement.
     """
 
     z: Array
     beta: Array
     factor: Array
     reach: Array
-    border_factor: Array
+    border_half: Array
 
     @cached_property
     def _band_inverse(self) -> Array:
         return _inverse_in_band(self.factor)
-
-    @cached_property
-    def _border_inverse(self) -> Array:
-        """Of the border's factor: a few dozen unknowns at most, asked for again and again."""
-        eye = np.eye(self.beta.size)
-        return np.asarray(solve_triangular(self.border_factor, eye, lower=True), dtype=float) if eye.size else eye
 
     def variance_of(self, rows: Rows) -> Array:
         """Variance of what each row comes to, (k,): a Q a', with Q the covariance of all unknowns.
@@ -104,37 +99,30 @@ class Solution:
         Nodes of one row lie within the band; for two far apart see :meth:`variance_between`.
         """
         out = np.zeros(len(rows))
-        for p, q in combinations_with_replacement(range(4), 2):
+        used = [p for p in range(4) if rows.coef[:, p].any()]
+        for p, q in combinations_with_replacement(used, 2):
+            a, b = rows.node[:, p], rows.node[:, q]
             both = rows.coef[:, p] * rows.coef[:, q] * (1 if p == q else 2)
-            some = np.flatnonzero(both)
-            if some.size:
-                a, b = rows.node[some, p], rows.node[some, q]
-                out[some] += both[some] * self._band_inverse[np.abs(a - b), np.minimum(a, b)]
+            out += both * self._band_inverse[np.abs(a - b), np.minimum(a, b)]
         if self.beta.size:
-            left = -(rows.coef[:, :, None] * self.reach[rows.node]).sum(axis=1)
+            left = np.zeros((len(rows), self.beta.size))
+            for p in used:
+                left -= rows.coef[:, p, None] * self.reach[rows.node[:, p]]
             k = np.arange(len(rows))
             for j in range(2):
-                np.add.at(left, (k, rows.border[:, j]), rows.border_coef[:, j])
-            out += ((left @ self._border_inverse.T) ** 2).sum(axis=1)
+                left[k, rows.border[:, j]] += rows.border_coef[:, j]
+            out += ((left @ self.border_half.T) ** 2).sum(axis=1)
         return out
 
     def variance_between(self, a: int, b: int) -> float:
         """Variance of z[a] - z[b] for any two nodes [ft^2], by one solve."""
         one = np.zeros(self.z.size)
         one[a], one[b] = 1.0, -1.0
-        out = float(one @ cho_solve_banded((self.factor, True), one))
+        out = float(one @ _back(self.factor, one))
         if self.beta.size:
-            half = self._border_inverse @ (self.reach[b] - self.reach[a])
+            half = self.border_half @ (self.reach[b] - self.reach[a])
             out += float(half @ half)
         return out if a != b else 0.0
-
-    def normal_solve(self, yz: Array, yb: Array) -> tuple[Array, Array]:
-        """The unknowns of the same normal equations with another right-hand side, (n,) and (m,)."""
-        free = cho_solve_banded((self.factor, True), yz)
-        if not self.beta.size:
-            return free, yb
-        moved = self._border_inverse.T @ (self._border_inverse @ (yb - self.reach.T @ yz))
-        return free - self.reach @ moved, moved
 
     def along(self, row: Rows) -> tuple[Array, Array]:
         """Q a' of one row: how every unknown moves with it, (n,) and (m,)."""
@@ -142,7 +130,7 @@ class Solution:
         np.add.at(z, row.node[0], row.coef[0])
         if self.beta.size:
             np.add.at(beta, row.border[0], row.border_coef[0])
-        return self.normal_solve(z, beta)
+        return _unknowns(self.factor, self.reach, self.border_half, z, beta)
 
     def draws(self, count: int, random_state: int) -> tuple[Array, Array]:
         """``count`` draws of the unknowns: z (n, count) in Fortran order and beta (m, count)."""
@@ -151,18 +139,12 @@ class Solution:
             raise DomainError("profile", info, "could not be drawn from")
         beta: Array = np.zeros((self.beta.size, count))
         if self.beta.size:
-            beta = self._border_inverse.T @ normals(self.beta.size, count, random_state + 1)
-            z -= self.reach @ beta
-        z += self.z[:, None]
+            beta = self.border_half.T @ normals(self.beta.size, count, random_state + 1)
+        # z + L'^-1 e - reach beta in one go, in place: the middle is one more column of reach
+        moves = np.asfortranarray(np.column_stack([self.reach, self.z]))
+        by = np.asfortranarray(np.vstack([-beta, np.ones(count)]))
+        z = dgemm(1.0, moves, by, beta=1.0, c=z, overwrite_c=1)
         return z, beta + self.beta[:, None]
-
-
-@lru_cache(maxsize=8)  # the random state is fixed, so a line redrawn draws the same numbers
-def normals(size: int, count: int, random_state: int) -> Array:
-    """Standard normal numbers, (size, count) in Fortran order; not to be written to."""
-    drawn = np.asfortranarray(np.random.default_rng(random_state).standard_normal((count, size)).T)
-    drawn.flags.writeable = False
-    return drawn
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,29 +180,26 @@ class Normal:
         weight, n, m = sign / rows.sigma**2, self.yz.size, self.yb.size
         band, side, corner = self.band.copy(), self.side.copy(), self.corner.copy()
         yz, yb = self.yz.copy(), self.yb.copy()
-        for p in range(4):
-            wc = weight * rows.coef[:, p]
-            if not wc.any():
-                continue
-            _add(yz, rows.node[:, p], wc * rows.value)
-            for q in range(4):
-                apart = rows.node[:, p] - rows.node[:, q]
-                both = np.where(apart >= 0, wc * rows.coef[:, q], 0.0)  # the lower half: each pair once
-                _add(band.reshape(-1), np.maximum(apart, 0) * n + rows.node[:, q], both)
-            for j in range(2 if m else 0):
-                _add(side.reshape(-1), rows.node[:, p] * m + rows.border[:, j], wc * rows.border_coef[:, j])
-        for j in range(2 if m else 0):
-            wc = weight * rows.border_coef[:, j]
-            _add(yb, rows.border[:, j], wc * rows.value)
-            for i in range(2):
-                _add(corner.reshape(-1), rows.border[:, j] * m + rows.border[:, i], wc * rows.border_coef[:, i])
+        coef = weight[:, None] * rows.coef
+        apart = rows.node[:, :, None] - rows.node[:, None, :]
+        pairs = np.where(apart >= 0, coef[:, :, None] * rows.coef[:, None, :], 0.0)  # the lower half: each pair once
+        _add(yz, rows.node, coef * rows.value[:, None])
+        _add(band.reshape(-1), np.maximum(apart, 0) * n + rows.node[:, None, :], pairs)
+        if m:
+            beside = weight[:, None] * rows.border_coef
+            across, within = rows.node[:, :, None] * m + rows.border[:, None, :], rows.border[:, :, None] * m
+            _add(side.reshape(-1), across, coef[:, :, None] * rows.border_coef[:, None, :])
+            _add(yb, rows.border, beside * rows.value[:, None])
+            _add(
+                corner.reshape(-1), within + rows.border[:, None, :], beside[:, :, None] * rows.border_coef[:, None, :]
+            )
         return Normal(band, side, corner, yz, yb)
 
 
 def _add(total: Array, place: Index, value: Array) -> None:
     """Add values at places, several to one place too; most are 0."""
     some = np.flatnonzero(value)
-    np.add.at(total, place[some], value[some])
+    np.add.at(total, place.reshape(-1)[some], value.reshape(-1)[some])
 
 
 def solved(normal: Normal) -> Solution:
@@ -232,16 +211,29 @@ def solved(normal: Normal) -> Solution:
         Rows that leave an unknown open.
     """
     borders = normal.yb.size
-    try:
-        factor = cholesky_banded(normal.band, lower=True)
-        reach = cho_solve_banded((factor, True), normal.side) if borders else np.zeros((normal.yz.size, 0))
-        z0 = np.zeros(normal.yz.size)
-        border_factor = np.asarray(np.linalg.cholesky(normal.corner - normal.side.T @ reach), dtype=float)
-    except np.linalg.LinAlgError as error:
-        raise DomainError("profile", normal.yz.size, "is held by nothing: it wants a reading or a datum") from error
-    found = Solution(z0, np.zeros(borders), factor, reach, border_factor)
-    z, beta = found.normal_solve(normal.yz, normal.yb)
-    return Solution(z, beta, factor, reach, border_factor)
+    factor, info = dpbtrf(normal.band, lower=1)
+    if info == 0:
+        reach = _back(factor, normal.side) if borders else np.zeros((normal.yz.size, 0))
+        border, info = dpotrf(normal.corner - normal.side.T @ reach, lower=1) if borders else (np.zeros((0, 0)), 0)
+    if info != 0:
+        raise DomainError("profile", normal.yz.size, "is held by nothing: it wants a reading or a datum")
+    half: Array = dtrtri(border, lower=1)[0] if borders else border
+    return Solution(*_unknowns(factor, reach, half, normal.yz, normal.yb), factor, reach, half)
+
+
+def _back(factor: Array, right: Array) -> Array:
+    """The banded part solved for a right-hand side, (n,) or (n, k)."""
+    found: Array = dpbtrs(factor, right, lower=1)[0]
+    return found
+
+
+def _unknowns(factor: Array, reach: Array, half: Array, yz: Array, yb: Array) -> tuple[Array, Array]:
+    """The unknowns for a right-hand side of the normal equations, (n,) and (m,)."""
+    free = _back(factor, yz)
+    if not yb.size:
+        return free, yb
+    beta = half.T @ (half @ (yb - reach.T @ yz))
+    return free - reach @ beta, beta
 
 
 def solve(rows: Rows, nodes: int, borders: int) -> Solution:

@@ -198,7 +198,6 @@ def _from_counter(
 ) -> Place:
     counter, to = counter_.it, to_.it
     said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
-    said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
     ends = [(fit.station(c) + ahead, hypot(fit.sigma(c), spread)) for c, spread in said]
     ends.sort()
     (start, sigma), (end, end_sigma) = ends[0], ends[-1]

@@ -7,6 +7,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
+from bellstone.core.draws import band_of
 from bellstone.core.errors import DomainError
 from bellstone.core.mesh import Array
 from bellstone.core.section import area_shares
@@ -250,7 +251,7 @@ def pond_band(
     weight = np.concatenate([half, [0.0]]) + np.concatenate([[0.0], half])
     length = weight @ (depth > lift[:, None] + FILM_FT)
     volume = (weight * np.pi * diameter**2 / 4) @ area_shares(depth / diameter[:, None]) * GAL_PER_FT3
-    low, high = np.quantile(np.stack([at, length, volume]), [0.05, 0.95], axis=1).tolist()
-    by_node = np.quantile(depth, [0.05, 0.95], axis=1)
+    low, high = band_of(np.stack([at, length, volume])).tolist()
+    by_node = band_of(depth)
     chance = tuple(float(np.mean(at > d)) for d in over)
     return PondBand((low[0], high[0]), (low[1], high[1]), (low[2], high[2]), chance, by_node)

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
 from math import hypot
-from typing import Literal
+from typing import Literal, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -58,8 +58,7 @@ class Level:
     last: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Pitch:
+class Pitch(NamedTuple):
     """Fall with the flow at a station [ft/ft], read by head number ``head``; its bias enters with ``sign``."""
 
     name: str
@@ -106,8 +105,7 @@ class Readings:
     fittings: tuple[float, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
-class Residual:
+class Residual(NamedTuple):
     """One reading beside the adjusted profile: how far off in its own sigmas, and whether it was taken out.
 
     ``off`` [ft, or ft/ft for a pitch] read less adjusted; ``w`` normalised, None under a redundancy of 0.1.
@@ -297,7 +295,7 @@ def _stations(readings: Readings) -> list[float]:
 
 def _single(nodes: NDArray[np.intp]) -> Rows:
     """One row a node: its own height."""
-    return rows(np.zeros(nodes.size), 1.0, nodes[:, None].tolist(), (1.0,))
+    return rows(np.zeros(nodes.size), 1.0, nodes[:, None], (1.0,))
 
 
 def _held(
@@ -480,11 +478,12 @@ class _Told:
         gone = set(out)
         order = [*out, *(i for i in range(len(self.each)) if i not in gone)]
         w = off / (self.rows.sigma * np.sqrt(np.maximum(redundancy, SHOWN_REDUNDANCY)))
+        columns = (self.rows.value, off, self.rows.sigma, redundancy, w)
+        values, offs, sigmas, checked, ws = (column.tolist() for column in columns)
         return tuple(
             Residual(
-                self.each[i].name, self.kind[i], self._at(i), float(self.rows.value[i]), float(off[i]),
-                float(self.rows.sigma[i]), float(redundancy[i]),
-                float(w[i]) if redundancy[i] >= SHOWN_REDUNDANCY else None, i in gone,
+                self.each[i].name, self.kind[i], self._at(i), values[i], offs[i], sigmas[i], checked[i],
+                ws[i] if checked[i] >= SHOWN_REDUNDANCY else None, i in gone,
             )
             for i in order
         )  # fmt: skip

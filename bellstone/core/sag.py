@@ -6,6 +6,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import ArrayLike
 
+from bellstone.core.draws import band_of
 from bellstone.core.errors import DomainError
 
 STRING_GROWTH = 0.001  # handbook 2.7: the chord's grade still grows by more than 0.1 %
@@ -93,7 +94,7 @@ def sag_estimate(
     )
     keep = (y > pond_depth * 0.1) & (lp > 0) & (s >= 0)
     k = s[keep] * lp[keep] / (4 * y[keep])
-    low, high = np.percentile(y[keep] * (1 + k) ** 2, [5, 95])
+    low, high = band_of(y[keep] * (1 + k) ** 2)
     return SagEstimate(sag, float(low), float(high), length)
 
 

@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import Literal
 
 from bellstone.core.record import HouseRules, Rec
+from bellstone.core.remembering import Same
 from bellstone.core.scheme import RATING_WORDS
 from bellstone.core.score import ENDS, End
 
@@ -41,6 +42,14 @@ class Judged:
 
     def at(self, which: End) -> int:
         return int(getattr(self, which))
+
+    @property
+    def is_one_value(self) -> bool:
+        """Whether nothing of it is a range: every end says the same."""
+        return all(
+            v is None or v[0] == v[1] == v[2]
+            for v in ((self.low, self.likely, self.high), self.share_pct, self.depth_in)
+        )
 
 
 class Reason(Rec):
@@ -122,7 +131,7 @@ def _settle(deciding: Sequence[Judged]) -> str:
 def _item_reasons(items: Sequence[Judged], house: HouseRules, which: End) -> list[Reason]:
     out: list[Reason] = []
     for item in items:
-        out += _forced(item) if item.unsure else _rules(item, house, which)
+        out += _forced(item) if item.unsure else _at_ends(Same(item), Same(house))[which]
     return out
 
 
@@ -135,7 +144,13 @@ def _forced(item: Judged) -> list[Reason]:
     return []
 
 
-@lru_cache(maxsize=4096)  # an edit leaves most items, and most ends of ranges, as they were
+@lru_cache(maxsize=4096)  # an edit leaves most items as they were
+def _at_ends(item_: Same[Judged], house_: Same[HouseRules]) -> dict[End, tuple[Reason, ...]]:
+    item, house = item_.it, house_.it
+    likely = _rules(item, house, "likely")
+    return {which: likely if item.is_one_value else _rules(item, house, which) for which in ENDS}
+
+
 def _rules(item: Judged, house: HouseRules, which: End) -> tuple[Reason, ...]:
     rating = item.at(which)
     end = ENDS.index(which)

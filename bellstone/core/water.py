@@ -7,9 +7,9 @@ from typing import NamedTuple
 
 import numpy as np
 
-from bellstone.core.bordered import normals
 from bellstone.core.cause import LISTED_SHARE, Rung, causes
 from bellstone.core.coverage import Interval, less
+from bellstone.core.draws import band_of, normals
 from bellstone.core.invert import Invert
 from bellstone.core.mesh import Array
 from bellstone.core.ponding import (
@@ -315,7 +315,7 @@ def bands_of(water: LineWater, count: int = DRAWS) -> Bands:
         reach = Z_90 * water.profile.sigma
         low, high = water.profile.z - reach, water.profile.z + reach
     else:
-        low, high = np.quantile(z, [0.05, 0.95], axis=1)
+        low, high = band_of(z)
     depth_low, depth_high = np.full(water.station.size, np.nan), np.full(water.station.size, np.nan)
     ponds, sags = [], []
     for named in water.ponds:
@@ -350,7 +350,7 @@ def _sag_band(water: LineWater, named: NamedPond, z: Array) -> tuple[float, floa
     share = (x[line.at] - x[line.upstream]) / (x[line.spill] - x[line.upstream])
     lift = _with_crest(water.bed.z, water.dams, x)[line.spill] - water.bed.z[line.spill]
     under = z[line.upstream] * (1 - share) + (z[line.spill] + lift) * share - z[line.at]
-    low, high = np.percentile(under, [5, 95])
+    low, high = band_of(under)
     return float(max(low, 0.0)), float(max(high, 0.0))
 
 

@@ -338,9 +338,11 @@ def _reading_found(part: Part, r: Residual) -> ReadingFound:
 
 
 def _off_words(r: Residual) -> str:
+    inches = abs(r.off) * IN_PER_FT
+    if (100 * abs(r.off) if r.kind == "pitch" else inches) < 0.05:
+        return "as the rest says"
     if r.kind == "pitch":
         return f"{abs(100 * r.off):.1f} % {'steeper' if r.off > 0 else 'flatter'} than the rest says"
-    inches = abs(r.off) * IN_PER_FT
     way = {
         "height": ("higher", "lower"), "rest": ("deeper", "shallower"), "shore": ("deeper", "shallower"),
         "under": ("deeper", "shallower"), "step": ("higher", "lower"),

@@ -235,7 +235,7 @@ def _planted(told: Invert, rng: np.random.Generator) -> tuple[Readings, str] | N
     was = told.readings
     heights = tuple(replace(h, z=h.z + size) if h.name == r.name else h for h in was.heights)
     levels = tuple(replace(v, above=v.above + size) if v.name == r.name else v for v in was.levels)
-    pitches = tuple(replace(p, grade=p.grade + size) if p.name == r.name else p for p in was.pitches)
+    pitches = tuple(p._replace(grade=p.grade + size) if p.name == r.name else p for p in was.pitches)
     return replace(was, heights=heights, levels=levels, pitches=pitches), r.name
 
 

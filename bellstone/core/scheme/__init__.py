@@ -8,6 +8,7 @@ from typing import Literal
 from bellstone.core.record import Rec
 
 Measure = Literal["step", "share", "opening", "ovality", "height", "extent", "angle", "depth", "none"]
+Ladder = tuple[tuple[int, str], ...]  # ratings and the limits a size keeps under, the mildest first
 Aspect = Literal["shell", "bore", "fall"]
 ASPECTS: tuple[Aspect, ...] = ("shell", "bore", "fall")
 RATING_WORDS = {1: "leave", 2: "note", 3: "watch", 4: "repair", 5: "failed"}
@@ -29,8 +30,8 @@ class Case(Rec):
 class Row(Rec):
     """How one kind is rated: a ladder over its size, cases, and what to assume where nothing was said."""
 
-    ladder: tuple[tuple[int, str], ...] = ()
-    ladder_by_form: dict[str, tuple[tuple[int, str], ...]] = {}
+    ladder: Ladder = ()
+    ladder_by_form: dict[str, Ladder] = {}
     cases: tuple[Case, ...] = ()
     unsaid: tuple[tuple[str, ...], ...] = ()  # qualities to try, the likely one first
     unsaid_forms: tuple[str, ...] = ()

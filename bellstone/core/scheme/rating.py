@@ -1,15 +1,19 @@
 """Rating 1 to 5 of one finding by the scheme's row: the worst test that matches."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator
+from functools import lru_cache
+from math import inf
+from typing import NamedTuple
 
 from bellstone.core.materials import MATERIALS
 from bellstone.core.record import Amount, Rec, Sighting
-from bellstone.core.scheme import Case, Kind, Measure, Row, Scheme
+from bellstone.core.scheme import Case, Kind, Ladder, Measure, Row, Scheme
 from bellstone.core.scheme.sizes import Bounds, in_measure, size_bounds
 from bellstone.core.section import USUAL_BORES_IN
 from bellstone.core.units import number, tidy
 
 FULL_BORE_STRETCH_FT = 2.0  # handbook 3.2: full bore under 2 ft is 4, over it 5
+FULL_BORE_SHORT = "full bore under 2 ft"
 TOLERANCE = 1e-6  # 1 in in a 4 in pipe *is* 25 %
 
 
@@ -80,16 +84,17 @@ def rate(
     if kind.rating is None:
         return _rate_not_standard(sighting, kind)
     bores = [bore_in] if bore_in else [4.0, *(b for b in USUAL_BORES_IN if b != 4.0)]
-    tried = [t for bore in bores for t in _all_tries(sighting, kind, kind.rating, bore, scheme, stretch_ft)]
-    tried = [(_modified(sighting, material, kind, rating), why) for rating, why in tried]
-    if not tried or any(rating == 0 for rating, _ in tried[:1]):
+    row = kind.rating
+    tries = [t for bore in bores for t in _tries(sighting, kind, row, bore, scheme)]
+    tests = [_worst_test(sighting, kind, row, t, stretch_ft) for t in tries]
+    ratings = [_modified(sighting, material, kind, rating) for rating, _ in tests]
+    if not ratings or ratings[0] == 0:
         return Unrated(why=f"no test of the row {sighting.kind!r} matches what was said")
-    ratings = [rating for rating, _ in tried if rating]
-    likely, why = tried[0]
-    low, high = min(ratings), max(ratings)
+    likely, low, high = ratings[0], min(r for r in ratings if r), max(ratings)
+    why = _why(sighting, kind, row, tries[0], tests[0][1])
     if not bore_in and low != high:
         why += "; bore not known, tried as 3, 4 and 6 in"
-    return Rating(low=low, likely=likely, high=high, why=why, settle=kind.rating.settle if low != high else "")
+    return Rating(low=low, likely=likely, high=high, why=why, settle=row.settle if low != high else "")
 
 
 def _not_for_rating(sighting: Sighting, kind: Kind) -> Unrated | None:
@@ -116,27 +121,32 @@ def _rate_not_standard(sighting: Sighting, kind: Kind) -> Rating | Unrated:
     return Unrated(why="not a defect")
 
 
-def _all_tries(
-    sighting: Sighting, kind: Kind, row: Row, bore_in: float, scheme: Scheme, stretch_ft: float
-) -> list[tuple[int, str]]:
-    """(rating, why) over every form, quality and size the words leave open; the likely one first."""
+class _Try(NamedTuple):
+    """One way to read what was said: a form, qualities and a size in the kind's measure."""
+
+    form: str
+    qualities: frozenset[str]
+    value: float | None
+    bore_in: float
+
+
+def _tries(sighting: Sighting, kind: Kind, row: Row, bore_in: float, scheme: Scheme) -> Iterator[_Try]:
+    """Every form, quality and size the words leave open; the likely one first."""
     forms = [sighting.form or ""]
     if not sighting.form and row.unsaid_forms and sighting.kind != "submerged":
         forms = list(row.unsaid_forms)
     named = [alt.form for alt in sighting.alternatives if alt.kind == sighting.kind and alt.form]
     forms += [form for form in named if form not in forms]
-    said = set(sighting.qualities)
+    said = frozenset(sighting.qualities)
     choices = [()] if not row.unsaid or said & {q for group in row.unsaid for q in group} else list(row.unsaid)
     if not choices or sighting.kind == "leaking_out" and said:
         choices = [()]
-    out: list[tuple[int, str]] = []
     for form in forms:
         for extra in choices:
-            qualities = said | set(extra)
+            qualities = said.union(extra)
             bounds = _bounds(sighting, kind, row, form, qualities, bore_in, scheme)
-            values = [None] if bounds is None else [bounds.likely, bounds.low, bounds.high]
-            out += [_worst_test(sighting, kind, row, form, qualities, v, bore_in, stretch_ft) for v in values]
-    return out
+            values = [None] if bounds is None else dict.fromkeys((bounds.likely, bounds.low, bounds.high))
+            yield from (_Try(form, qualities, value, bore_in) for value in values)
 
 
 def _bounds(
@@ -160,54 +170,48 @@ def _bounds(
     return Bounds(*row.unsaid_size) if row.unsaid_size else None
 
 
-def _worst_test(
-    sighting: Sighting,
-    kind: Kind,
-    row: Row,
-    form: str,
-    qualities: set[str],
-    value: float | None,
-    bore_in: float,
-    stretch_ft: float,
-) -> tuple[int, str]:
-    """The worst rating among the ladder and the cases, with its reason; 0 where nothing matches."""
-    found = [
-        (c.rating, f"{_spoken(sighting, form)}: {c.why}")
-        for c in row.cases
-        if _case_holds(c, sighting, kind, form, qualities, value, bore_in)
-    ]
-    ladder = row.ladder_by_form.get(form, row.ladder)
-    if ladder and value is not None:
-        rung = _rung(ladder, kind.measure, value, bore_in, _spoken(sighting, form))
-        if sighting.kind == "standing" and rung[0] >= 5 and stretch_ft < FULL_BORE_STRETCH_FT:
-            rung = (4, "full bore under 2 ft")
-        found.append(rung)
-    worst = max(found, default=(0, ""), key=lambda t: t[0])
-    if worst[0] and any(q in row.worse_if for q in qualities):
-        return min(5, worst[0] + 1), worst[
-            1
-        ] + ", one worse for what has collected in it or a flush that did not move it"
-    return worst
+def _worst_test(sighting: Sighting, kind: Kind, row: Row, t: _Try, stretch_ft: float) -> tuple[int, Case | str | None]:
+    """The worst rating among the cases and the ladder, with what gave it: a case, a limit; 0 where nothing matches."""
+    found: list[tuple[int, Case | str | None]] = [(c.rating, c) for c in row.cases if _case_holds(c, sighting, kind, t)]
+    ladder = _ladder(row, t.form)
+    if ladder and t.value is not None:
+        found.append(_rung(ladder, kind.measure, t.value, t.bore_in))
+        if sighting.kind == "standing" and found[-1][0] >= 5 and stretch_ft < FULL_BORE_STRETCH_FT:
+            found[-1] = (4, FULL_BORE_SHORT)
+    rating, by = max(found, default=(0, None), key=lambda f: f[0])
+    return (min(5, rating + 1) if rating and _collected(row, t) else rating), by
 
 
-def _spoken(sighting: Sighting, form: str) -> str:
-    return f"step {form}" if sighting.kind == "offset" else f"{form} {sighting.kind}".strip().replace("_", " ")
+def _why(sighting: Sighting, kind: Kind, row: Row, t: _Try, by: Case | str | None) -> str:
+    """The test that gave a rating, in words."""
+    spoken = f"step {t.form}" if sighting.kind == "offset" else f"{t.form} {sighting.kind}".strip().replace("_", " ")
+    if isinstance(by, Case):
+        why = f"{spoken}: {by.why}"
+    elif by == FULL_BORE_SHORT or by is None or t.value is None:
+        why = by or ""
+    else:
+        limit = by.replace("< ", "under ") if by.startswith("<") else f"at most {by}"
+        if by == "more":
+            limit = f"more than {_previous(_ladder(row, t.form), by)}"
+        why = f"{spoken} {_size_words(t.value, kind.measure, t.bore_in)}, {limit}"
+    return (
+        f"{why}, one worse for what has collected in it or a flush that did not move it" if _collected(row, t) else why
+    )
 
 
-def _rung(
-    ladder: Sequence[tuple[int, str]], measure: Measure, value: float, bore_in: float, spoken: str
-) -> tuple[int, str]:
-    size = _size_words(value, measure, bore_in)
-    for rating, limit in ladder:
-        if _within(limit, measure, value, bore_in):
-            bound = limit.replace("< ", "under ") if limit.startswith("<") else f"at most {limit}"
-            if limit == "more":
-                bound = f"more than {_previous(ladder, limit)}"
-            return rating, f"{spoken} {size}, {bound}"
-    return 0, ""
+def _collected(row: Row, t: _Try) -> bool:
+    return not t.qualities.isdisjoint(row.worse_if)
 
 
-def _previous(ladder: Sequence[tuple[int, str]], limit: str) -> str:
+def _ladder(row: Row, form: str) -> Ladder:
+    return row.ladder_by_form.get(form, row.ladder)
+
+
+def _rung(ladder: Ladder, measure: Measure, value: float, bore_in: float) -> tuple[int, str | None]:
+    return next(((rating, limit) for rating, limit in ladder if _within(limit, measure, value, bore_in)), (0, None))
+
+
+def _previous(ladder: Ladder, limit: str) -> str:
     index = [text for _, text in ladder].index(limit)
     return ladder[index - 1][1].removeprefix("< ")
 
@@ -223,28 +227,34 @@ def _size_words(value: float, measure: Measure, bore_in: float) -> str:
 
 def _within(limit: str, measure: Measure, value: float, bore_in: float) -> bool:
     """Whether a size keeps under a limit such as ``1/2 in and 17 %`` or ``< 2 in``."""
-    return limit == "more" or all(_one_within(part, measure, value, bore_in) for part in limit.split(" and "))
+    at_most, under = _limits(limit, measure, bore_in)
+    return value <= at_most and value < under
 
 
-def _one_within(limit: str, measure: Measure, value: float, bore_in: float) -> bool:
-    strict = limit.startswith("<")
-    amount, unit = limit.removeprefix("<").split()
-    bound = in_measure(number(amount), {"%": "pct"}.get(unit, unit), measure, bore_in)
-    return value < bound * (1 - TOLERANCE) if strict else value <= bound * (1 + TOLERANCE)
+@lru_cache(maxsize=1024)  # a scheme has few limits, and pipes few bores
+def _limits(limit: str, measure: Measure, bore_in: float) -> tuple[float, float]:
+    """The most a size may be and what it must be under, in the kind's measure; inf where there is no such limit."""
+    at_most, under = [inf], [inf]
+    for part in limit.split(" and ") if limit != "more" else ():
+        amount, unit = part.removeprefix("<").split()
+        bound = in_measure(number(amount), {"%": "pct"}.get(unit, unit), measure, bore_in)
+        if part.startswith("<"):
+            under.append(bound * (1 - TOLERANCE))
+        else:
+            at_most.append(bound * (1 + TOLERANCE))
+    return min(at_most), min(under)
 
 
-def _case_holds(
-    case: Case, sighting: Sighting, kind: Kind, form: str, qualities: set[str], value: float | None, bore_in: float
-) -> bool:
-    if case.form and form not in case.form or not set(case.quality) <= qualities:
+def _case_holds(case: Case, sighting: Sighting, kind: Kind, t: _Try) -> bool:
+    if case.form and t.form not in case.form or not t.qualities.issuperset(case.quality):
         return False
     if case.size_word and (sighting.size is None or sighting.size.word not in case.size_word):
         return False
     if case.head and sighting.head not in case.head:
         return False
-    if case.below and (value is None or not _within(f"< {case.below}", kind.measure, value, bore_in)):
+    if case.below and (t.value is None or not _within(f"< {case.below}", kind.measure, t.value, t.bore_in)):
         return False
-    return not (case.from_ and (value is None or _within(f"< {case.from_}", kind.measure, value, bore_in)))
+    return not (case.from_ and (t.value is None or _within(f"< {case.from_}", kind.measure, t.value, t.bore_in)))
 
 
 def _modified(sighting: Sighting, material: str, kind: Kind, rating: int) -> int:
