@@ -1,10 +1,10 @@
 """Each sighting placed, turned with the flow, and rated: the rows everything else reads."""
 
+from bisect import bisect_left
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
-from numpy.typing import NDArray
 
 from bellstone.core.assessment import Finding
 from bellstone.core.clock import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
@@ -104,14 +104,14 @@ def is_joint(s: Sighting) -> bool:
     return (s.at == "joint" or s.kind == "joint") and not s.each_joint
 
 
-def _seen_joints(visit: Visit, placing: Placing) -> dict[str | None, NDArray[np.float64]]:
+def _seen_joints(visit: Visit, placing: Placing) -> dict[str | None, list[float]]:
     """Stations of the joints observed on each run [ft], in order."""
     out: dict[str | None, list[float]] = {}
     for s in visit.sightings:
         place = placing.places[s.id]
         if is_joint(s) and place.how == "station" and place.station is not None:
             out.setdefault(s.run, []).append(place.station)
-    return {run: np.sort(stations) for run, stations in out.items()}
+    return {run: sorted(stations) for run, stations in out.items()}
 
 
 def _cause_words(visit: Visit, placing: Placing, decided: dict[str, Item]) -> dict[str, str]:
@@ -130,15 +130,15 @@ def _cause_words(visit: Visit, placing: Placing, decided: dict[str, Item]) -> di
     return {i.id: named(i.caused_by) for i in decided.values() if i.caused_by is not None}
 
 
-def _is_at_joint(said: Sighting, place: Place, joints: dict[str | None, NDArray[np.float64]]) -> bool:
+def _is_at_joint(said: Sighting, place: Place, joints: dict[str | None, list[float]]) -> bool:
     """What the analyst saw stands; only where it was not said, a point by a joint seen on the same run is at it."""
     known = joints.get(said.run)
     if said.at is not None or said.each_joint or place.how != "station" or place.end is not None or known is None:
         return False
     if said.kind in NEVER_AT_A_JOINT or place.station is None:
         return False
-    near = np.searchsorted(known, [place.station - AT_JOINT_FT, place.station + AT_JOINT_FT])
-    return bool(near[1] > near[0])
+    after = bisect_left(known, place.station - AT_JOINT_FT)
+    return after < len(known) and known[after] < place.station + AT_JOINT_FT
 
 
 def _turned(said: Sighting, run: Run | None) -> Sighting:

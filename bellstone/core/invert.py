@@ -2,29 +2,26 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from itertools import groupby
 from math import hypot
 
 import numpy as np
 
-from bellstone.core.amounts import ROOT_12, amount_middle
+from bellstone.core.amounts import ROOT_12
 from bellstone.core.clock import includes_six
+from bellstone.core.coverage import EVERYWHERE, Interval
 from bellstone.core.findings import Resolved
 from bellstone.core.judging import one_each
 from bellstone.core.materials import MATERIALS
 from bellstone.core.mesh import SNAP_FT, Reach
-from bellstone.core.placing import Placing, vertical_cable
+from bellstone.core.pitch_log import pitched_stretches, pitches_of
+from bellstone.core.placing import Placing, station_at_head, vertical_cable
 from bellstone.core.ponding import Dam
-from bellstone.core.profile import Height, Hold, Level, Pitch, Readings, StepRead, shore_sigma
+from bellstone.core.profile import Height, Hold, Level, Readings, StepRead, shore_sigma
 from bellstone.core.record import (
-    CounterPosition,
     DepthReading,
-    LandmarkPosition,
     Lateral,
     Line,
     NotSame,
-    Position,
-    StationPosition,
     Visit,
 )
 from bellstone.core.scheme import Measure, Scheme
@@ -32,7 +29,7 @@ from bellstone.core.scheme.sizes import Bounds, size_bounds
 from bellstone.core.section import depth_share_of_area
 from bellstone.core.segment_joints import joints_of, noted_joints, usual_lay_length
 from bellstone.core.segments import Segment
-from bellstone.core.stationing import RANGE_TO_SIGMA, CounterFit
+from bellstone.core.stationing import RANGE_TO_SIGMA
 from bellstone.core.units import IN_PER_FT
 
 # Working values of the handbook, 2.5, but where another source is named
@@ -47,15 +44,13 @@ SIGMA_SURVEY_FT = 0.02
 SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE = 0.3, 0.02
 HEAD_RADIUS_FT = 0.06  # a 1 1/2 in head: working value
 SIGMA_REST_FT = 0.02
-SIGMA_PITCH, LEAST_SIGMA_PITCH, PITCH_BIN_FT = 0.006, 0.003, 0.5
 SIGMA_STEP_READ_FT = 0.02
 SAME_POND_FT = 10.0  # readings at rest closer than this, with no dry between, are one pond's: working value
 ENDS_FT = 1.0
 DAM_NEAR_FT = 1.5  # water that ends this close to a dam or an up-step is held by it: working value
 SPILL_WITHIN_FT = 20.0  # how far below a single reading its spill point is looked for: working value
-Limits = Mapping[str, tuple[float, float]]
+Limits = Mapping[str, Interval]
 NO_LIMITS: Limits = {}
-EVERYWHERE = (-np.inf, np.inf)
 LOOSE_KINDS = ("settled", "object", "grease")
 
 
@@ -123,7 +118,7 @@ def invert_of(
         if r.sighting.kind == "dry" and r.sighting.water in (None, "rest") and r.place.station is not None and r.place.end is not None
     )  # fmt: skip
     levels, holds, told = _levels(here, reaches, dams, steps, dry, lateral.not_same, scheme)
-    pitches = tuple(_pitches(visit, placing, [*fittings, *(s.station for s in steps)], (start, end), limits))
+    pitches = pitches_of(visit, placing, [*fittings, *(s.station for s in steps)], (start, end), limits)
     heights = tuple(_heights(lateral, line, visit, placing, reaches, limits)) + ((joins,) if joins is not None else ())
     return Invert(
         reaches=reaches,
@@ -131,7 +126,7 @@ def invert_of(
         told=told,
         dams=dams,
         dry=dry,
-        pitched=_runs_of(pitches),
+        pitched=pitched_stretches(pitches),
         riser=riser,
         given=line.grade_pct is not None,
         bore_known=all(s.bore_in for s in segments),
@@ -213,7 +208,8 @@ def _with_steps(reaches: tuple[Reach, ...], steps: Sequence[StepRead]) -> tuple[
     out = []
     for r in reaches:
         mine = [s.station for s in steps if r.start + SNAP_FT < s.station < r.end - SNAP_FT]
-        kept = [j for j in r.joints if all(abs(j - s) > SNAP_FT for s in mine)]
+        at = np.asarray(mine)
+        kept = [j for j in r.joints if mine and np.abs(at - j).min() > SNAP_FT]
         out.append(replace(r, joints=tuple(sorted([*kept, *mine]))) if mine else r)
     return tuple(out)
 
@@ -245,7 +241,7 @@ def _heights(
         down = {"beacon": radius, "invert": 0.0, "crown": bore_at(reaches, place.station)}[d.to]
         yield Height(d.id, min(max(place.station, start), end), ground[0] - depth - down, hypot(sigma, ground[1]))
     for v in visit.inverts:
-        station = station_of(v.position, placing.fits.get(v.run or ""), placing)
+        station = station_at_head(v.position, placing.fits.get(v.run or ""), placing.landmark_stations)
         low, high = limits.get(v.run or "", EVERYWHERE)
         if station is not None and max(start - 1, low) <= station <= min(end + 1, high):
             sigma = (v.sigma_ft or SIGMA_SURVEY_FT) * (2 if v.suspect else 1)
@@ -274,62 +270,6 @@ def _ground(
     at, ground = min(known, key=lambda pair: abs(pair[0] - station), default=(0.0, 0.0))
     away = abs(station - at)
     return ground - line.ground_fall_pct / 100 * (station - at), hypot(SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE * away)
-
-
-def station_of(position: Position, fit: CounterFit | None, placing: Placing) -> float | None:
-    """The station of a reading taken at the head [ft]; None where it has none."""
-    match position:
-        case CounterPosition(counter=counter):
-            if fit is None:
-                return amount_middle(counter)
-            return fit.station(amount_middle(counter)) + fit.located_ahead if fit.tied else None
-        case StationPosition(station=station):
-            return amount_middle(station)
-        case LandmarkPosition(landmark=name):
-            return placing.landmark_stations.get(name)
-    return None
-
-
-def _pitches(
-    visit: Visit, placing: Placing, apart: Sequence[float], extent: tuple[float, float], limits: Limits
-) -> Iterator[Pitch]:
-    """One value a half foot and run: the mean of what the head's level showed there, as fall with the flow."""
-    heads = {run.id: n for n, run in enumerate(visit.runs)}
-    facing = {run.id: -1 if run.head_faces == "house" else 1 for run in visit.runs}
-    for run_id, group in groupby(sorted(visit.pitches, key=lambda p: p.run or ""), key=lambda p: p.run or ""):
-        told = list(group)
-        fit = placing.fits.get(run_id)
-        at = [station_of(p.position, fit, placing) for p in told]
-        x = np.array([s if s is not None else np.nan for s in at])
-        sign = facing.get(run_id, 1)
-        grade = sign * np.array([p.grade_pct for p in told]) / 100
-        sigma = np.array([(p.sigma_pct / 100 if p.sigma_pct else SIGMA_PITCH) * (2 if p.suspect else 1) for p in told])
-        low, high = limits.get(run_id, EVERYWHERE)
-        use = np.isfinite(x) & (x >= max(extent[0], low)) & (x <= min(extent[1], high))
-        for place in apart:
-            use &= np.abs(x - place) > PITCH_BIN_FT / 2
-        if not use.any():
-            continue
-        where, weight = np.floor(x[use] / PITCH_BIN_FT).astype(np.intp), 1 / sigma[use] ** 2
-        where -= where.min()
-        first = np.flatnonzero(use)[np.unique(where, return_index=True)[1]]
-        total, at_x, at_grade = (np.bincount(where, weight * v) for v in (1.0, x[use], grade[use]))
-        full = np.flatnonzero(total)
-        spread = np.maximum(total[full] ** -0.5, LEAST_SIGMA_PITCH)
-        means = zip(first, at_x[full] / total[full], at_grade[full] / total[full], spread, strict=True)
-        for n, station, mean, wide in means:
-            yield Pitch(told[int(n)].id, float(station), float(mean), float(wide), heads.get(run_id, 0), sign)
-
-
-def _runs_of(pitches: Sequence[Pitch]) -> tuple[tuple[float, float], ...]:
-    """Stretches with a pitch log: readings no further apart than four bins."""
-    out: list[tuple[float, float]] = []
-    for station in sorted(p.station for p in pitches):
-        if out and station - out[-1][1] <= 4 * PITCH_BIN_FT:
-            out[-1] = (out[-1][0], station)
-        else:
-            out.append((station, station))
-    return tuple((a, b) for a, b in out if b > a)
 
 
 def _spread(bounds: Bounds, form: str) -> float:

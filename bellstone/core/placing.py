@@ -1,7 +1,7 @@
 """Where everything lies: each run's counter tied to stations, chains, rafts and what is order only."""
 
 from collections import defaultdict
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from math import hypot
@@ -151,6 +151,20 @@ def _adjusted(s: Sighting, place: Place | None, visit: Visit, calibration: Calib
 def vertical_cable(line: Line) -> float:
     """Cable that went straight down, in a stack or a drop, before it ran along the line [ft]; 0 where none was said."""
     return amount_middle(line.vertical_ft) if line.vertical_ft is not None else 0.0
+
+
+def station_at_head(position: Position, fit: CounterFit | None, marks: Mapping[str, float]) -> float | None:
+    """The station of a reading taken at the head [ft]; None where it has none."""
+    match position:
+        case CounterPosition(counter=counter):
+            if fit is None:
+                return amount_middle(counter)
+            return fit.station(amount_middle(counter)) + fit.located_ahead if fit.tied else None
+        case StationPosition(station=station):
+            return amount_middle(station)
+        case LandmarkPosition(landmark=name):
+            return marks.get(name)
+    return None
 
 
 def _as_sighting(reading: DepthReading) -> Sighting:

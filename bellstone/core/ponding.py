@@ -97,10 +97,10 @@ def pool_level(invert: ArrayLike, outlet_level: ArrayLike = -np.inf) -> NDArray[
     [1.0, 0.7, 0.7, 0.2]
     """
     z = np.asarray(invert, dtype=float)
-    if z.ndim not in (1, 2) or z.size == 0 or not np.isfinite(z).all():
+    if z.ndim not in (1, 2) or z.size == 0 or not np.isfinite(z.sum()):
         raise DomainError("invert", z.shape, "wants one finite elevation a node")
     level: NDArray[np.float64] = np.maximum.accumulate(z[::-1], axis=0)[::-1]
-    return np.maximum(level, outlet_level)
+    return level if np.ndim(outlet_level) == 0 and outlet_level == -np.inf else np.maximum(level, outlet_level)
 
 
 def bed_of(station: Array, z: Array, dams: Sequence[Dam], outlet: float = -np.inf) -> Bed:

@@ -260,14 +260,14 @@ def adjust(reaches: Sequence[Reach], readings: Readings, gap: float = NODE_GAP_F
     ----------
     Adjustment of observations with normalised residuals: Baarda's data snooping (from memory).
     """
-    mesh = mesh_of(reaches, readings.fittings, _stations(readings), gap)
     heads = max((p.head for p in readings.pitches), default=-1) + 1
-    n, ponds = len(mesh.reaches), len(readings.holds)
-    columns = _Columns(n, n + ponds, n + ponds + heads)
-    prior = [_grades(mesh), _barrels(mesh), _stiffness(mesh), _plain_steps(mesh, readings), _biases(columns)]
+    steps = tuple(s.station for s in readings.steps)
+    mesh, columns, unread = _unread(
+        tuple(reaches), readings.fittings, _stations(readings), steps, len(readings.holds), heads, gap
+    )
     told = _Told(mesh, readings, columns)
     still = told.rows.take(np.array([i for i in range(len(told.rows)) if i not in told.moving], np.intp))
-    normal = Normal.empty(mesh.station.size, columns.count).plus(stacked([*prior, still]))
+    normal = unread.plus(still)
     spill = tuple(mesh.node(h.at, below=True) for h in readings.holds)
     out: list[int] = []
     while True:
@@ -288,9 +288,22 @@ def adjust(reaches: Sequence[Reach], readings: Readings, gap: float = NODE_GAP_F
     )
 
 
-def _stations(readings: Readings) -> list[float]:
+def _stations(readings: Readings) -> tuple[float, ...]:
     """Where the mesh must have a node [ft]."""
-    return [*(h.station for h in readings.heights), *(v.station for v in readings.levels)]
+    return (*(h.station for h in readings.heights), *(v.station for v in readings.levels))
+
+
+@lru_cache(maxsize=16)  # a reading that only says another value leaves the pipe as it was
+def _unread(
+    reaches: tuple[Reach, ...], fittings: tuple[float, ...], stations: tuple[float, ...], steps: tuple[float, ...],
+    ponds: int, heads: int, gap: float,
+) -> tuple[Mesh, _Columns, Normal]:  # fmt: skip
+    """The pipe before anything was read of it: its nodes, its unknowns, and what pipe is like."""
+    mesh = mesh_of(reaches, fittings, stations, gap)
+    n = len(mesh.reaches)
+    columns = _Columns(n, n + ponds, n + ponds + heads)
+    prior = [_grades(mesh), _barrels(mesh), _stiffness(mesh), _plain_steps(mesh, steps), _biases(columns)]
+    return mesh, columns, Normal.empty(mesh.station.size, columns.count).plus(stacked(prior))
 
 
 def _single(nodes: NDArray[np.intp]) -> Rows:
@@ -367,9 +380,9 @@ def _stiffness(mesh: Mesh) -> Rows:
     return Rows(node, coef, none.astype(np.intp), none, np.zeros(a.size), sigma)
 
 
-def _plain_steps(mesh: Mesh, readings: Readings) -> Rows:
+def _plain_steps(mesh: Mesh, steps: Sequence[float]) -> Rows:
     """Breaks at which no step was read: flush, but for a change of diameter laid centre on centre."""
-    read = {mesh.node(s.station) for s in readings.steps}
+    read = {mesh.node(s) for s in steps}
     at = [i for i in mesh.breaks if i not in read]
     value = [(mesh.reaches[mesh.reach[i]].diameter - mesh.reaches[mesh.reach[i + 1]].diameter) / 2 for i in at]
     return rows(value, SIGMA_STEP_FT, [[i + 1, i] for i in at], (1.0, -1.0))

@@ -155,7 +155,8 @@ def score(items: Sequence[Rated], seen_ft: float | None, own_soundness: bool = T
     by_aspect: dict[str, float | None] = dict.fromkeys(ASPECTS)
     soundness = spread = None
     if known and seen_ft is not None:
-        ends = {which: {a: soundness_of(weighted_feet(items, a, which) / seen_ft) for a in ASPECTS} for which in ENDS}
+        of = {a: [r for r in items if r.aspect == a] for a in ASPECTS}
+        ends = {which: {a: soundness_of(weighted_feet(of[a], a, which) / seen_ft) for a in ASPECTS} for which in ENDS}
         by_aspect = {a: ends["likely"][a] for a in ASPECTS}
         soundness = Range(
             low=min(ends["high"].values()), likely=min(ends["likely"].values()), high=min(ends["low"].values())

@@ -216,14 +216,13 @@ def _of_depths(visit: Visit) -> Iterator[Warning]:
 def _of_shape(parts: Sequence[Part]) -> Iterator[Warning]:
     """Readings that disagree with the rest, and water that something nobody recorded must hold."""
     for part in parts:
-        for found in readings_found(part):
-            if found.out:
-                yield Warning(
-                    id=f"misfit:{found.id.replace(' ', '-')}",
-                    where=f"{found.words} ({found.station_ft:.1f} ft)",
-                    text=f"{found.off_words} and was taken out; it may be {found.explains}",
-                    mend="check it, mark it unsure, or take it out",
-                )
+        for found in readings_found(part, only_out=True):
+            yield Warning(
+                id=f"misfit:{found.id.replace(' ', '-')}",
+                where=f"{found.words} ({found.station_ft:.1f} ft)",
+                text=f"{found.off_words} and was taken out; it may be {found.explains}",
+                mend="check it, mark it unsure, or take it out",
+            )
         for dam in part.water.dams:
             if dam.kind == "unrecorded":
                 yield Warning(

@@ -106,6 +106,7 @@ def depth_readings_ft(text: str) -> Sequence[tuple[float, str]]:
     return [(length_ft(written), written)]
 
 
+@lru_cache(maxsize=4096)
 def tidy(value: float, places: int = 3) -> str:
     """A number without trailing zeros, for lines that are read back.
 

@@ -89,7 +89,8 @@ def judge(
     'further_look'
     """
     common = _line_reasons(house, reached_main, stop_reason, flush_result, needs_rest_reading, nothing_seen)
-    by_end = {which: [*_item_reasons(items, house, which), *common] for which in ENDS}
+    of_items = [_of_item(Same(item), Same(house)) for item in items]
+    by_end = {which: [*(r for of in of_items for r in of[which]), *common] for which in ENDS}
     worst = {which: max((ORDER.index(r.verdict) for r in by_end[which]), default=0) for which in ENDS}
     reasons = sorted(by_end["likely"], key=lambda r: -ORDER.index(r.verdict))
     verdict = ORDER[worst["likely"]]
@@ -119,7 +120,7 @@ def _what_would_change(
 
 
 def _alone(item: Judged, house: HouseRules, which: End, common: Sequence[Reason]) -> int:
-    reasons = [*_item_reasons([item], house, which), *common]
+    reasons = [*_of_item(Same(item), Same(house))[which], *common]
     return max((ORDER.index(r.verdict) for r in reasons), default=0)
 
 
@@ -128,27 +129,20 @@ def _settle(deciding: Sequence[Judged]) -> str:
     return f": {first.name}: {first.settle}" if first else ""
 
 
-def _item_reasons(items: Sequence[Judged], house: HouseRules, which: End) -> list[Reason]:
-    out: list[Reason] = []
-    for item in items:
-        out += _forced(item) if item.unsure else _at_ends(Same(item), Same(house))[which]
-    return out
-
-
-def _forced(item: Judged) -> list[Reason]:
+def _forced(item: Judged) -> tuple[Reason, ...]:
     """What an unsure finding can force: only a further look, and only for what cannot wait."""
     if item.kind in ("crossing", "collapse") or "void" in item.qualities:
-        return [
-            Reason(verdict="further_look", why=f"{item.name}: unsure, but it cannot be left so", items=(item.item,))
-        ]
-    return []
+        why = f"{item.name}: unsure, but it cannot be left so"
+        return (Reason(verdict="further_look", why=why, items=(item.item,)),)
+    return ()
 
 
 @lru_cache(maxsize=4096)  # an edit leaves most items as they were
-def _at_ends(item_: Same[Judged], house_: Same[HouseRules]) -> dict[End, tuple[Reason, ...]]:
+def _of_item(item_: Same[Judged], house_: Same[HouseRules]) -> dict[End, tuple[Reason, ...]]:
+    """The rules that hold for an item, at each end of its ranges."""
     item, house = item_.it, house_.it
-    likely = _rules(item, house, "likely")
-    return {which: likely if item.is_one_value else _rules(item, house, which) for which in ENDS}
+    likely = _forced(item) if item.unsure else _rules(item, house, "likely")
+    return {which: likely if item.unsure or item.is_one_value else _rules(item, house, which) for which in ENDS}
 
 
 def _rules(item: Judged, house: HouseRules, which: End) -> tuple[Reason, ...]:

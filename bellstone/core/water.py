@@ -362,10 +362,10 @@ def _not_known(water: LineWater, z: Array) -> list[tuple[float, float, float | N
     out: list[tuple[float, float, float | None]] = []
     for start, end in less([(float(x[0]), float(x[-1]))], holes):
         logged = sum(min(b, end) - max(a, start) for a, b in water.invert.pitched if min(b, end) > max(a, start))
-        inside = (x >= start) & (x <= end)
+        first, last = np.searchsorted(x, start), np.searchsorted(x, end, side="right")
         chance = None
-        if logged > 0.8 * (end - start) and inside.sum() > 2:
-            part = z[inside]
+        if logged > 0.8 * (end - start) and last - first > 2:
+            part = z[first:last]
             chance = float(np.mean((pool_level(part) - part).max(axis=0) > THRESHOLDS_IN[0] / IN_PER_FT))
         out.append((start, end, chance))
     return out

@@ -29,9 +29,8 @@ def bands(
     DomainError
         There is no such line, or no such reading.
     """
-    lateral = _with_reading(Same(lateral), reread) if reread is not None else lateral
     with uncollected():
-        return water_bands(_water(lateral, scheme or house_scheme(), path, what_if)[1].parts)
+        return water_bands(_reread(lateral, scheme or house_scheme(), path, what_if, reread).parts)
 
 
 def water_if(
@@ -47,9 +46,8 @@ def water_if(
         There is no such line, or no such reading.
     """
     scheme = scheme or house_scheme()
-    lateral = _with_reading(Same(lateral), reread) if reread is not None else lateral
     with uncollected():
-        parts = _water(lateral, scheme, path, what_if)[1].parts
+        parts = _reread(lateral, scheme, path, what_if, reread).parts
         return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
 
 
@@ -128,6 +126,15 @@ def _channel(found: PathWater) -> tuple[Channel, tuple[int, ...]]:
 @lru_cache(maxsize=8)  # a dragged reading is asked for its water, then for its bands
 def _with_reading(lateral: Same[Lateral], reread: Reread) -> Lateral:
     return with_reading(lateral.it, reread)
+
+
+def _reread(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf, reread: Reread | None) -> PathWater:
+    """The water with a reading taken anew. Its value has no say in where anything lies: all stays placed as it was."""
+    if reread is None:
+        return _water(lateral, scheme, path, what_if)[1]
+    anew = _with_reading(Same(lateral), reread)
+    placing = placed(lateral if reread.suspect is None else anew)[-1]
+    return path_water(anew, anew.visits[-1], placing, path or lateral.lines[0].id, scheme, what_if)
 
 
 def _water(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf = AS_IT_IS) -> tuple[Placing, PathWater]:

@@ -301,14 +301,11 @@ EXPLAIN = {
 }
 
 
-def readings_found(part: Part) -> list[ReadingFound]:
-    """Readings to draw: every one but pitches, and of those the ones that disagree."""
-    out = []
-    for r in part.water.profile.residuals:
-        if not part.first - 1 <= r.station <= part.last + 1 or (r.kind == "pitch" and not r.out):
-            continue
-        out.append(_reading_found(part, r))
-    return out
+def readings_found(part: Part, only_out: bool = False) -> list[ReadingFound]:
+    """Readings to draw: every one but pitches, and of those the ones that disagree; or ``only_out``, all that do."""
+    first, last = part.first - 1, part.last + 1
+    drawn = (r for r in part.water.profile.residuals if r.out or not (only_out or r.kind == "pitch"))
+    return [_reading_found(part, r) for r in drawn if first <= r.station <= last]
 
 
 def _reading_found(part: Part, r: Residual) -> ReadingFound:

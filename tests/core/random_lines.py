@@ -66,7 +66,7 @@ def from_the_model(rng: np.random.Generator, length: float = 48) -> TrueLine:
     mesh = mesh_of([reach])
     columns = model._Columns(1, 1, 1)
     prior = stacked([
-        model._grades(mesh), model._barrels(mesh), model._stiffness(mesh), model._plain_steps(mesh, Readings()),
+        model._grades(mesh), model._barrels(mesh), model._stiffness(mesh), model._plain_steps(mesh, ()),
         model._datum(True), model._biases(columns),
     ])  # fmt: skip
     a = dense(prior, mesh.station.size, 1) / prior.sigma[:, None]

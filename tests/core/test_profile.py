@@ -39,7 +39,7 @@ def _design(reaches: list[Reach], told: Readings) -> tuple[np.ndarray, np.ndarra
     profile = adjust(reaches, told)
     mesh, columns = profile.mesh, profile._columns
     parts = [
-        model._grades(mesh), model._barrels(mesh), model._stiffness(mesh), model._plain_steps(mesh, told),
+        model._grades(mesh), model._barrels(mesh), model._stiffness(mesh), model._plain_steps(mesh, [s.station for s in told.steps]),
         model._biases(columns), model._Told(mesh, told, columns).rows, model._datum(profile.relative),
         model._holds(told, columns, profile.spill),
     ]  # fmt: skip
