@@ -75,16 +75,13 @@ def stacked(parts: list[Rows]) -> Rows:
 
 
 @dataclass(frozen=True)
-class Solution:
-    """The adjusted unknowns and what their covariance is made of.
+class Covariance:
+    """What the covariance Q of all unknowns is made of.
 
-    ``z`` (n,), ``beta`` (m,); ``factor`` the banded Cholesky factor of the z part (lower form),
-    ``reach`` (n, m) how z follows the border, ``border_half`` (m, m) the inverse of the lower Cholesky factor
-    of the border's Schur complement.
+    ``factor`` (4, n) the banded Cholesky factor of the z part (lower form), ``reach`` (n, m) how z follows the
+    border, ``border_half`` (m, m) the inverse of the lower Cholesky factor of the border's Schur complement.
     """
 
-    z: Array
-    beta: Array
     factor: Array
     reach: Array
     border_half: Array
@@ -93,10 +90,10 @@ class Solution:
     def _band_inverse(self) -> Array:
         return _inverse_in_band(self.factor)
 
-    def variance_of(self, rows: Rows) -> Array:
-        """Variance of what each row comes to, (k,): a Q a', with Q the covariance of all unknowns.
+    def of(self, rows: Rows) -> Array:
+        """Variance of what each row comes to, (k,): a Q a'.
 
-        Nodes of one row lie within the band; for two far apart see :meth:`variance_between`.
+        Nodes of one row lie within the band; for two far apart see :meth:`between`.
         """
         out = np.zeros(len(rows))
         used = [p for p in range(4) if rows.coef[:, p].any()]
@@ -104,8 +101,9 @@ class Solution:
             a, b = rows.node[:, p], rows.node[:, q]
             both = rows.coef[:, p] * rows.coef[:, q] * (1 if p == q else 2)
             out += both * self._band_inverse[np.abs(a - b), np.minimum(a, b)]
-        if self.beta.size:
-            left = np.zeros((len(rows), self.beta.size))
+        borders = len(self.border_half)
+        if borders:
+            left = np.zeros((len(rows), borders))
             for p in used:
                 left -= rows.coef[:, p, None] * self.reach[rows.node[:, p]]
             k = np.arange(len(rows))
@@ -114,34 +112,50 @@ class Solution:
             out += ((left @ self.border_half.T) ** 2).sum(axis=1)
         return out
 
-    def variance_between(self, a: int, b: int) -> float:
+    def between(self, a: int, b: int) -> float:
         """Variance of z[a] - z[b] for any two nodes [ft^2], by one solve."""
-        one = np.zeros(self.z.size)
+        one = np.zeros(len(self.reach))
         one[a], one[b] = 1.0, -1.0
         out = float(one @ _back(self.factor, one))
-        if self.beta.size:
-            half = self.border_half @ (self.reach[b] - self.reach[a])
-            out += float(half @ half)
-        return out if a != b else 0.0
+        half = self.border_half @ (self.reach[b] - self.reach[a])
+        return out + float(half @ half) if a != b else 0.0
+
+    def times(self, yz: Array, yb: Array) -> tuple[Array, Array]:
+        """Q times a right-hand side of the normal equations: the unknowns, (n,) and (m,)."""
+        free = _back(self.factor, yz)
+        if not yb.size:
+            return free, yb
+        beta = self.border_half.T @ (self.border_half @ (yb - self.reach.T @ yz))
+        return free - self.reach @ beta, beta
 
     def along(self, row: Rows) -> tuple[Array, Array]:
         """Q a' of one row: how every unknown moves with it, (n,) and (m,)."""
-        z, beta = np.zeros(self.z.size), np.zeros(self.beta.size)
+        z, beta = np.zeros(len(self.reach)), np.zeros(len(self.border_half))
         np.add.at(z, row.node[0], row.coef[0])
-        if self.beta.size:
+        if beta.size:
             np.add.at(beta, row.border[0], row.border_coef[0])
-        return _unknowns(self.factor, self.reach, self.border_half, z, beta)
+        return self.times(z, beta)
+
+
+@dataclass(frozen=True, slots=True)
+class Solution:
+    """The adjusted unknowns, ``z`` (n,) and ``beta`` (m,), and their covariance."""
+
+    z: Array
+    beta: Array
+    covariance: Covariance
 
     def draws(self, count: int, random_state: int) -> tuple[Array, Array]:
         """``count`` draws of the unknowns: z (n, count) in Fortran order and beta (m, count)."""
-        z, info = dtbtrs(self.factor, normals(self.z.size, count, random_state), uplo="L", trans="T")
+        q = self.covariance
+        z, info = dtbtrs(q.factor, normals(self.z.size, count, random_state), uplo="L", trans="T")
         if info != 0:  # pragma: no cover - the factor was made by a Cholesky that succeeded
             raise DomainError("profile", info, "could not be drawn from")
         beta: Array = np.zeros((self.beta.size, count))
         if self.beta.size:
-            beta = self.border_half.T @ normals(self.beta.size, count, random_state + 1)
+            beta = q.border_half.T @ normals(self.beta.size, count, random_state + 1)
         # z + L'^-1 e - reach beta in one go, in place: the middle is one more column of reach
-        moves = np.asfortranarray(np.column_stack([self.reach, self.z]))
+        moves = np.asfortranarray(np.column_stack([q.reach, self.z]))
         by = np.asfortranarray(np.vstack([-beta, np.ones(count)]))
         z = dgemm(1.0, moves, by, beta=1.0, c=z, overwrite_c=1)
         return z, beta + self.beta[:, None]
@@ -210,30 +224,22 @@ def solved(normal: Normal) -> Solution:
     DomainError
         Rows that leave an unknown open.
     """
-    borders = normal.yb.size
+    nodes, borders = normal.yz.size, normal.yb.size
     factor, info = dpbtrf(normal.band, lower=1)
-    if info == 0:
-        reach = _back(factor, normal.side) if borders else np.zeros((normal.yz.size, 0))
-        border, info = dpotrf(normal.corner - normal.side.T @ reach, lower=1) if borders else (np.zeros((0, 0)), 0)
+    reach, border = np.zeros((nodes, borders)), np.zeros((borders, borders))
+    if info == 0 and borders:
+        reach = _back(factor, normal.side)
+        border, info = dpotrf(normal.corner - normal.side.T @ reach, lower=1)
     if info != 0:
-        raise DomainError("profile", normal.yz.size, "is held by nothing: it wants a reading or a datum")
-    half: Array = dtrtri(border, lower=1)[0] if borders else border
-    return Solution(*_unknowns(factor, reach, half, normal.yz, normal.yb), factor, reach, half)
+        raise DomainError("profile", nodes, "is held by nothing: it wants a reading or a datum")
+    covariance = Covariance(factor, reach, dtrtri(border, lower=1)[0] if borders else border)
+    return Solution(*covariance.times(normal.yz, normal.yb), covariance)
 
 
 def _back(factor: Array, right: Array) -> Array:
     """The banded part solved for a right-hand side, (n,) or (n, k)."""
     found: Array = dpbtrs(factor, right, lower=1)[0]
     return found
-
-
-def _unknowns(factor: Array, reach: Array, half: Array, yz: Array, yb: Array) -> tuple[Array, Array]:
-    """The unknowns for a right-hand side of the normal equations, (n,) and (m,)."""
-    free = _back(factor, yz)
-    if not yb.size:
-        return free, yb
-    beta = half.T @ (half @ (yb - reach.T @ yz))
-    return free - reach @ beta, beta
 
 
 def solve(rows: Rows, nodes: int, borders: int) -> Solution:
@@ -257,7 +263,7 @@ def solve(rows: Rows, nodes: int, borders: int) -> Solution:
 
     >>> r = stacked([rows([5], 0.1, [[0]], (1,)), rows([1], 0.1, [[0, 1]], (1, -1))])
     >>> s = solve(r, 2, 0)
-    >>> s.z.round(3).tolist(), s.variance_of(rows([0], 1, [[1]], (1,))).round(3).tolist()
+    >>> s.z.round(3).tolist(), s.covariance.of(rows([0], 1, [[1]], (1,))).round(3).tolist()
     ([5.0, 4.0], [0.02])
 
     References

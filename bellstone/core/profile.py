@@ -164,9 +164,9 @@ class Profile:
     def depth_sigma(self, pond: int | None, spill: int, node: int) -> float:
         """One sigma of the water's depth at a node [ft]: below a pond's level, or below its spill point."""
         if pond is None:
-            return float(self.solution.variance_between(spill, node) ** 0.5)
+            return float(self.solution.covariance.between(spill, node) ** 0.5)
         row = rows([0.0], 1.0, [[node]], (-1.0,), [[self._columns.level + pond]], (1.0,))
-        return float(np.sqrt(max(self.solution.variance_of(row)[0], 0.0)))
+        return float(np.sqrt(max(self.solution.covariance.of(row)[0], 0.0)))
 
     @property
     def named(self) -> tuple[Residual, ...]:
@@ -282,7 +282,7 @@ def adjust(reaches: Sequence[Reach], readings: Readings, gap: float = NODE_GAP_F
         normal = normal.plus(told.rows.take(np.array(gone, np.intp)), -1.0)
     threshold = threshold_of(len(off) - len(out))
     nodes = np.arange(mesh.station.size)
-    sigma = np.sqrt(np.maximum(solution.variance_of(_single(nodes)), 0.0))
+    sigma = np.sqrt(np.maximum(solution.covariance.of(_single(nodes)), 0.0))
     return Profile(
         mesh, readings, solution, sigma, spill, told.residuals(off, redundancy, out), relative, threshold, columns
     )
@@ -449,7 +449,7 @@ class _Told:
     def misfits(self, solution: Solution, out: Sequence[int]) -> tuple[Array, Array]:
         """Read less adjusted, and the redundancy of each reading: how far the others check it."""
         off = self.rows.value - self.rows.at(solution.z, solution.beta)
-        share = solution.variance_of(self.rows) / self.rows.sigma**2
+        share = solution.covariance.of(self.rows) / self.rows.sigma**2
         share[list(out)] *= -1  # what was taken out stands off by its own spread and the profile's
         return off, 1 - share
 
@@ -469,7 +469,7 @@ class _Told:
             if w[i] <= threshold_of(off.size - len(gone)):
                 break
             row = self.rows.take(np.array([i]))
-            z, beta = solution.along(row)
+            z, beta = solution.covariance.along(row)
             for uz, ub, scale in moved:
                 by = float(row.at(uz, ub)[0]) * scale
                 z, beta = z + by * uz, beta + by * ub

@@ -66,7 +66,7 @@ def test_the_bordered_solve_is_the_dense_one_and_scipys() -> None:
     assert profile.sigma == pytest.approx(np.sqrt(np.diag(inverse)[: profile.z.size]), rel=1e-6)
     i, j = 5, profile.z.size - 9
     between = inverse[i, i] + inverse[j, j] - 2 * inverse[i, j]
-    assert profile.solution.variance_between(i, j) == pytest.approx(between, rel=1e-6)
+    assert profile.solution.covariance.between(i, j) == pytest.approx(between, rel=1e-6)
 
 
 def test_draws_have_the_covariance_of_the_adjustment() -> None:

@@ -2,7 +2,7 @@ import type { Assessment, Finding } from '../api/client';
 import { shownFt } from '../strip/get-axis';
 import { useStrip } from '../strip/use-strip';
 import { Rating } from '../theme/Rating';
-import { useWater } from '../water/use-water';
+import { useSettledWater } from '../water/use-water';
 import { findingsNear, getSection } from './get-section';
 import classes from './Section.module.css';
 
@@ -29,7 +29,7 @@ function waterPath(share: number) {
 }
 
 function Cut({ assessment, near }: { assessment: Assessment; near: Finding[] }) {
-  const section = getSection(assessment, useWater().bands, useStrip());
+  const section = getSection(assessment, useSettledWater().bands, useStrip());
   const hatch = section.segment?.hatch ?? 'unknown';
   const share = section.water_in && section.segment?.bore_in ? section.water_in / section.segment.bore_in : 0;
   return (
@@ -86,7 +86,7 @@ export interface SectionProps {
 /** The pipe at the cursor: cut, figures, why, and what can only be got on site. */
 export function Section({ assessment, waiting, onType }: SectionProps) {
   const strip = useStrip();
-  const here = getSection(assessment, useWater().bands, strip);
+  const here = getSection(assessment, useSettledWater().bands, strip);
   const near = findingsNear(assessment, strip);
   const top = [...near].sort(
     (a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0),

@@ -2,7 +2,7 @@ import { Modal, SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
 import type { WaterBands } from '../api/client';
 import { WordsTable } from '../theme/WordsTable';
-import { inchesWithin, useWater } from '../water/use-water';
+import { inchesWithin, useSettledWater } from '../water/use-water';
 import { type Assessment, shownFt } from './get-axis';
 import { ratingOf } from './tracks/FindingsTrack';
 import { TRACK_NAMES, type TrackName } from './use-tracks';
@@ -120,7 +120,7 @@ export interface TrackTablesProps {
 
 /** Every track's twin in words, one at a time: for reading aloud, copying, or a small screen. */
 export function TrackTables({ assessment, onClose }: TrackTablesProps) {
-  const { bands } = useWater();
+  const { bands } = useSettledWater();
   const [track, setTrack] = useState<TrackName>('Findings');
   const twin = getTwin(assessment, track, bands);
   return (

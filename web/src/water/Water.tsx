@@ -1,7 +1,8 @@
-import type { ReactNode, RefObject } from 'react';
+import { useDebouncedValue } from '@mantine/hooks';
+import { type ReactNode, type RefObject, useDeferredValue } from 'react';
 import type { Desk } from '../api/client';
 import type { Edit } from '../api/queries';
-import { useWaterState, WaterProvider, type WaterState } from './use-water';
+import { DRAG_REST_MS, OldProvider, SettledProvider, useWaterState, WaterProvider, type WaterState } from './use-water';
 
 export interface WaterProps {
   desk: Desk;
@@ -13,7 +14,15 @@ export interface WaterProps {
 
 /** The water around a desk: what does not show it is not drawn again when it moves. */
 export function Water({ desk, send, hold, children }: WaterProps) {
-  const water = useWaterState(desk, send);
+  const { water, old } = useWaterState(desk, send);
   hold.current = water;
-  return <WaterProvider value={water}>{children}</WaterProvider>;
+  const [rested] = useDebouncedValue(water, DRAG_REST_MS);
+  const settled = useDeferredValue(water.what.moved === null ? water : rested);
+  return (
+    <WaterProvider value={water}>
+      <OldProvider value={old}>
+        <SettledProvider value={settled}>{children}</SettledProvider>
+      </OldProvider>
+    </WaterProvider>
+  );
 }

@@ -1,6 +1,6 @@
 import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
-import { createContext, useCallback, useContext, useMemo, useState } from 'react';
+import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react';
 import type { Desk, FlushPlayed, Pond, PondBand, Profile, WaterBands } from '../api/client';
 import { AS_IT_IS, bandsOptions, type Edit, edits, type WhatIf, waterIfOptions } from '../api/queries';
 
@@ -15,10 +15,9 @@ export interface WaterState {
   profile: Profile | null;
   ponds: readonly Pond[];
   bands: WaterBands | null;
-  /** The bands are those of before the last change. */
-  old: boolean;
   bandOf: (pond: string) => PondBand | undefined;
-  what: WhatIf;
+  /** What is asked; by how much a reading is moved stays with who moves it. */
+  what: Omit<WhatIf, 'up_ft'>;
   setWhat: (next: Partial<WhatIf>) => void;
   asIf: boolean;
   /** The fall is taken out of the drawing; null: where an inch of water would not show. */
@@ -30,10 +29,11 @@ export interface WaterState {
   drop: () => void;
 }
 
-const DRAG_REST_MS = 60;
+/** So long a dragged reading has to rest until its bands, words and tables follow. */
+export const DRAG_REST_MS = 60;
 
 /** The water of the desk: what an answer says, its bands when they are here, and what would be. */
-export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>): WaterState {
+export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>): { water: WaterState; old: boolean } {
   const { assessment, id, version } = desk;
   const [what, change] = useState<WhatIf>(AS_IT_IS);
   const [straight, setStraight] = useState<boolean | null>(null);
@@ -55,25 +55,31 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
     enabled: drawn,
   });
   const old = bands.isPlaceholderData || (asked.moved !== null && rested !== asked);
-  const would = useQuery({ ...waterIfOptions(id, version, assessment.path, asked), enabled: drawn && asIf });
+  // one question at a time: what has moved on meanwhile is asked when its answer is here
+  const [sent, ask] = useState(asked);
+  const would = useQuery({ ...waterIfOptions(id, version, assessment.path, sent), enabled: drawn && asIf });
+  if (sent !== asked && !would.isFetching) ask(asked);
   const profile = (asIf && would.data ? would.data.profile : assessment.profile) ?? null;
   const ponds = asIf && would.data ? would.data.ponds : assessment.ponds;
   const setWhat = useCallback((next: Partial<WhatIf>) => change((now) => ({ ...now, ...next })), []);
+  const latest = useRef(what);
+  latest.current = what;
   const drop = useCallback(async () => {
-    const { moved, up_ft } = what;
+    const { moved, up_ft } = latest.current;
     // taken, the next version begins without it; refused, it goes back to where it was
     if (moved && !(await send(edits.reread({ id: moved, up_ft })))) setWhat({ moved: null, up_ft: 0 });
-  }, [what, send, setWhat]);
+  }, [send, setWhat]);
   const found = bands.data ?? null;
-  return useMemo(() => {
+  const { without, main_in, moved } = what;
+  const told = useMemo(() => ({ without, main_in, moved }), [without, main_in, moved]);
+  const water = useMemo(() => {
     const byId = new Map(found?.ponds.map((p) => [p.id, p]));
     return {
       profile,
       ponds,
       bands: found,
-      old,
       bandOf: (pond: string) => byId.get(pond),
-      what,
+      what: told,
       setWhat,
       asIf,
       straight,
@@ -82,17 +88,30 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
       setPlaying,
       drop,
     };
-  }, [profile, ponds, found, old, what, setWhat, asIf, straight, playing, drop]);
+  }, [profile, ponds, found, told, setWhat, asIf, straight, playing, drop]);
+  return { water, old };
 }
 
 const WaterContext = createContext<WaterState | null>(null);
+const SettledContext = createContext<WaterState | null>(null);
+const OldContext = createContext(false);
 export const WaterProvider = WaterContext.Provider;
+export const SettledProvider = SettledContext.Provider;
+export const OldProvider = OldContext.Provider;
 
-export function useWater(): WaterState {
-  const water = useContext(WaterContext);
-  if (!water) throw new Error('Water is shown on a desk: wrap it in <WaterProvider>.');
+function within(water: WaterState | null): WaterState {
+  if (!water) throw new Error('Water is shown on a desk: wrap it in <Water>.');
   return water;
 }
+
+/** The water as it is now: for what is drawn. */
+export const useWater = () => within(useContext(WaterContext));
+
+/** Whether the bands are those of before the last change. */
+export const useBandsOld = () => useContext(OldContext);
+
+/** The water a moment later, once what is drawn is on the screen: for words and tables. */
+export const useSettledWater = () => within(useContext(SettledContext));
 
 /** A depth with its band, where that has come: `1.1 in (0.9–1.4)`. */
 export const inchesWithin = (likely: number, band: readonly number[] | null | undefined) =>

@@ -1,9 +1,10 @@
-import { area, line } from 'd3-shape';
 import { type PointerEvent, useRef, useState } from 'react';
 import type { Profile, ReadingFound } from '../../api/client';
 import { useWater } from '../../water/use-water';
 import { type FallScale, getFallScale, nodesWithin } from '../get-fall';
+import { areaPath, linePath } from '../paths';
 import { SPARE_PX, useStrip } from '../use-strip';
+import { Band } from './Band';
 import classes from './tracks.module.css';
 
 /** The pipe at pipe scale: invert and crown with their band, water, string lines, and every reading beside them. */
@@ -24,38 +25,23 @@ export function FallTrack({ height }: { height: number }) {
   const reach = SPARE_PX / axis.pxPerFt;
   const [a, b] = nodesWithin(profile.station_ft, inView[0] - reach, inView[1] + reach);
   const nodes = Array.from({ length: b - a + 1 }, (_, i) => a + i);
-  const x = (i: number) => axis.xOfStation(profile.station_ft[i] ?? 0);
-  const y = (column: readonly (number | null)[]) => (i: number) => scale.y(column[i] ?? 0, profile.station_ft[i] ?? 0);
+  const xs = nodes.map((i) => axis.xOfStation(profile.station_ft[i] ?? 0));
+  const ys = (column: readonly (number | null)[]) =>
+    nodes.map((i) => (column[i] == null ? null : scale.y(column[i], profile.station_ft[i] ?? 0)));
+  const [inverts, crowns, levels] = [ys(profile.invert_ft), ys(profile.crown_ft), ys(profile.level_ft)];
   const banded = bands !== null && bands.low_ft.length === profile.station_ft.length;
   return (
     <g>
-      <path className={classes.inside} d={area<number>(x, y(profile.invert_ft), y(profile.crown_ft))(nodes) ?? ''} />
-      {banded && (
-        <path
-          className={classes.band}
-          data-old={water.old || undefined}
-          d={area<number>(x, y(bands.low_ft), y(bands.high_ft))(nodes) ?? ''}
-        />
-      )}
+      <path className={classes.inside} d={areaPath(xs, inverts, crowns)} />
+      {banded && <Band d={areaPath(xs, ys(bands.low_ft), ys(bands.high_ft))} />}
       {water.playing ? (
         <Played profile={profile} scale={scale} />
       ) : (
-        <path
-          className={classes.water}
-          stroke="none"
-          d={
-            area<number>(x, y(profile.invert_ft), y(profile.level_ft)).defined((i) => profile.level_ft[i] != null)(
-              nodes,
-            ) ?? ''
-          }
-        />
+        <path className={classes.water} stroke="none" d={areaPath(xs, inverts, levels)} />
       )}
-      <path
-        className={classes.waterLine}
-        d={line<number>(x, y(profile.level_ft)).defined((i) => profile.level_ft[i] != null)(nodes) ?? ''}
-      />
-      <path className={classes.ink} d={line<number>(x, y(profile.crown_ft))(nodes) ?? ''} />
-      <path className={classes.ink} strokeWidth={1.5} d={line<number>(x, y(profile.invert_ft))(nodes) ?? ''} />
+      <path className={classes.waterLine} d={linePath(xs, levels)} />
+      <path className={classes.ink} d={linePath(xs, crowns)} />
+      <path className={classes.ink} strokeWidth={1.5} d={linePath(xs, inverts)} />
       <Dams scale={scale} />
       <Strings scale={scale} />
       <PondLabels scale={scale} />
@@ -149,14 +135,13 @@ function Played({ profile, scale }: { profile: Profile; scale: FallScale }) {
   const { station_ft: stations } = playing.played;
   const depths = playing.played.depth_in[playing.at] ?? [];
   const inverts = stations.map((s) => profile.invert_ft[profile.station_ft.findIndex((t) => t >= s - 1e-3)] ?? 0);
-  const nodes = stations.map((_, i) => i);
-  const x = (i: number) => axis.xOfStation(stations[i] ?? 0);
-  const low = (i: number) => scale.y(inverts[i] ?? 0, stations[i] ?? 0);
-  const high = (i: number) => low(i) - ((depths[i] ?? 0) / 12) * scale.pxPerFt;
+  const xs = stations.map((s) => axis.xOfStation(s));
+  const low = stations.map((s, i) => scale.y(inverts[i] ?? 0, s));
+  const high = low.map((y, i) => y - ((depths[i] ?? 0) / 12) * scale.pxPerFt);
   return (
     <>
-      <path className={classes.water} stroke="none" data-played d={area<number>(x, low, high)(nodes) ?? ''} />
-      <path className={classes.waterLine} d={line<number>(x, high)(nodes) ?? ''} />
+      <path className={classes.water} stroke="none" data-played d={areaPath(xs, low, high)} />
+      <path className={classes.waterLine} d={linePath(xs, high)} />
     </>
   );
 }

@@ -1,7 +1,8 @@
-import { area, line } from 'd3-shape';
 import { useWater } from '../../water/use-water';
 import { nodesWithin } from '../get-fall';
+import { areaPath, linePath } from '../paths';
 import { SPARE_PX, useStrip } from '../use-strip';
+import { Band } from './Band';
 import classes from './tracks.module.css';
 
 const LABEL_PX = 84;
@@ -9,7 +10,7 @@ const LABEL_PX = 84;
 /** Depth at rest as a share of the bore, with its band; a reading at rest is a ring, a running one an open triangle. */
 export function WaterTrack({ height }: { height: number }) {
   const { assessment, axis, left, drawing } = useStrip();
-  const { profile, ponds, bands, old } = useWater();
+  const { profile, ponds, bands } = useWater();
   const base = height - 4;
   const running = assessment.findings.filter((f) => assessment.running_readings.includes(f.id));
   const crowded = (end_ft: number) => {
@@ -25,9 +26,9 @@ export function WaterTrack({ height }: { height: number }) {
   const at = (x: number) => axis.stationAt(Math.max(0, Math.min(x, axis.width)));
   const [a, b] = nodesWithin(stations, at(left - SPARE_PX) ?? -1e9, at(left + drawing + SPARE_PX) ?? 1e9);
   const nodes = stations.length ? Array.from({ length: b - a + 1 }, (_, i) => a + i) : [];
-  const x = (i: number) => axis.xOfStation(stations[i] ?? 0);
-  const level = (column: readonly (number | null)[]) => (i: number) => y(column[i] ?? 0, i);
-  const depth = profile?.depth_in ?? [];
+  const xs = nodes.map((i) => axis.xOfStation(stations[i] ?? 0));
+  const ys = (column: readonly (number | null)[]) => nodes.map((i) => (column[i] == null ? null : y(column[i], i)));
+  const depths = ys(profile?.depth_in ?? []);
   const banded = bands !== null && bands.depth_low_in.length === stations.length;
   // a label that would lie on the one before is left out: the Fall track and the table have its figure
   let free = Number.NEGATIVE_INFINITY;
@@ -55,23 +56,14 @@ export function WaterTrack({ height }: { height: number }) {
       <path
         className={classes.water}
         stroke="none"
-        d={area<number>(x, base, level(depth)).defined((i) => depth[i] != null)(nodes) ?? ''}
+        d={areaPath(
+          xs,
+          depths.map(() => base),
+          depths,
+        )}
       />
-      {banded && (
-        <path
-          className={classes.band}
-          data-old={old || undefined}
-          d={
-            area<number>(x, level(bands.depth_low_in), level(bands.depth_high_in)).defined(
-              (i) => bands.depth_low_in[i] != null,
-            )(nodes) ?? ''
-          }
-        />
-      )}
-      <path
-        className={classes.waterLine}
-        d={line<number>(x, level(depth)).defined((i) => depth[i] != null)(nodes) ?? ''}
-      />
+      {banded && <Band d={areaPath(xs, ys(bands.depth_low_in), ys(bands.depth_high_in))} />}
+      <path className={classes.waterLine} d={linePath(xs, depths)} />
       {labels.map(({ id, x, end, words }) => (
         <text key={id} x={x} y={base - 5} textAnchor={end ? 'end' : 'start'} className={classes.waterText}>
           {words}

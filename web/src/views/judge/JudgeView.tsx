@@ -4,7 +4,7 @@ import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
-import { inchesWithin, sagWithin, useWater } from '../../water/use-water';
+import { inchesWithin, sagWithin, useSettledWater } from '../../water/use-water';
 import { useSheet } from '../desk/use-sheet';
 import { whereWords } from '../log/FindingsTable';
 import { Decide } from './Decide';
@@ -241,7 +241,7 @@ function ThreeWays({ desk }: { desk: Desk }) {
 
 function Ponds({ desk }: { desk: Desk }) {
   const { ponds } = desk.assessment;
-  const { bandOf } = useWater();
+  const { bandOf } = useSettledWater();
   return (
     <section className={classes.block} aria-label="Water at rest">
       <h2>Water at rest</h2>

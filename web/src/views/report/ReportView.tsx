@@ -2,7 +2,7 @@ import { Button } from '@mantine/core';
 import type { Desk } from '../../api/client';
 import { shownFt } from '../../strip/get-axis';
 import { Rating } from '../../theme/Rating';
-import { inchesWithin, sagWithin, useWater } from '../../water/use-water';
+import { inchesWithin, sagWithin, useSettledWater } from '../../water/use-water';
 import { whereWords } from '../log/FindingsTable';
 import { PageStrip } from './PageStrip';
 import classes from './ReportView.module.css';
@@ -10,7 +10,7 @@ import { Told } from './Told';
 
 /** One page to hand over: verdict, findings in order of concern, the strip, scope and limits, cautions, house rules. */
 export default function ReportView({ desk }: { desk: Desk }) {
-  const { bandOf } = useWater();
+  const { bandOf } = useSettledWater();
   const { assessment: a, record } = desk;
   const shown = a.findings.filter((f) => f.rating || f.override || f.unrated);
   const rated = shown

@@ -1,9 +1,17 @@
 import { Checkbox, NumberInput } from '@mantine/core';
+import { memo } from 'react';
 import type { Desk, Pond } from '../../api/client';
 import { shownFt } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
-import { inchesWithin, sagWithin, useWater } from '../../water/use-water';
+import {
+  inchesWithin,
+  sagWithin,
+  useBandsOld,
+  useSettledWater,
+  useWater,
+  type WaterState,
+} from '../../water/use-water';
 import classes from './WaterView.module.css';
 
 /** Less is not worth a flush. */
@@ -11,7 +19,7 @@ const LEAST_GAL = 0.3;
 
 /** Every pond with what holds it, and what the water would do without. */
 export function Ponds({ desk }: { desk: Desk }) {
-  const { ponds, asIf, what, bands } = useWater();
+  const { ponds, asIf, what, bands } = useSettledWater();
   const { assessment } = desk;
   const gone = asIf ? assessment.ponds.filter((p) => !ponds.some((q) => Math.abs(q.spill_ft - p.spill_ft) < 1)) : [];
   return (
@@ -45,7 +53,8 @@ export function Ponds({ desk }: { desk: Desk }) {
 
 function PondRow({ desk, pond: p, before }: { desk: Desk; pond: Pond; before: Pond | undefined }) {
   const strip = useStrip();
-  const { bandOf, old } = useWater();
+  const { bandOf } = useSettledWater();
+  const old = useBandsOld();
   const band = bandOf(p.id);
   const flush = p.flushes.find(([gal]) => gal === 1.6);
   const ft = (s: number) => shownFt(desk.assessment, s);
@@ -112,9 +121,16 @@ function PondRow({ desk, pond: p, before }: { desk: Desk; pond: Pond; before: Po
 
 /** Things that hold water, each to be taken out for a look; and another level in the main. */
 function WhatIfs({ desk }: { desk: Desk }) {
-  const { what, setWhat, profile } = useWater();
+  const { what, setWhat } = useWater();
+  return desk.assessment.profile && <WhatIfFields desk={desk} what={what} setWhat={setWhat} />;
+}
+
+interface WhatIfFieldsProps extends Pick<WaterState, 'what' | 'setWhat'> {
+  desk: Desk;
+}
+
+const WhatIfFields = memo(function WhatIfFields({ desk, what, setWhat }: WhatIfFieldsProps) {
   const { removable } = desk.assessment;
-  if (!profile) return null;
   const toggle = (item: string) =>
     setWhat({
       without: what.without.includes(item) ? what.without.filter((i) => i !== item) : [...what.without, item],
@@ -153,10 +169,10 @@ function WhatIfs({ desk }: { desk: Desk }) {
       )}
     </fieldset>
   );
-}
+});
 
 function NotKnown({ desk }: { desk: Desk }) {
-  const { bands } = useWater();
+  const { bands } = useSettledWater();
   const { assessment } = desk;
   const ft = (s: number) => shownFt(assessment, s);
   const chances = bands?.chances_unseen.filter(([a, b]) => b - a > 3) ?? [];

@@ -2,14 +2,14 @@ import { useState } from 'react';
 import type { Desk } from '../../api/client';
 import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
-import { useWater } from '../../water/use-water';
+import { useSettledWater } from '../../water/use-water';
 import { useSheet } from '../desk/use-sheet';
 import classes from './WaterView.module.css';
 
 /** What the shape rests on: each reading beside the rest, taken anew by typing, marked as doubtful, or taken out. */
 export function Readings({ desk }: { desk: Desk }) {
   const { assessment, record } = desk;
-  const { profile, straight, setStraight } = useWater();
+  const { profile, straight, setStraight } = useSettledWater();
   const visit = record.visits.at(-1);
   const rows = rowsOf(desk);
   if (!profile)
