@@ -121,7 +121,7 @@ PAN = """async () => {
 DRAG = """(until) => {
   window.took = null;
   const svg = document.querySelector('g[data-told]').closest('svg');
-  const invert = svg.querySelector('path[stroke-width="1.5"]');
+  const invert = svg.querySelector('path[data-invert]');
   const band = svg.querySelector('path[class*="band"]');
   const [drawn, shape] = [invert.getAttribute('d'), band.getAttribute('d')];
   document.addEventListener('pointermove', () => {

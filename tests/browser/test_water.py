@@ -3,9 +3,10 @@
 import re
 from pathlib import Path
 from typing import Any
+from urllib.parse import parse_qs, urlsplit
 
 import pytest
-from playwright.sync_api import Locator, expect
+from playwright.sync_api import Locator, Route, expect
 
 from tests.browser.conftest import Analyst
 
@@ -131,6 +132,46 @@ def test_a_reading_dragged_on_the_fall_track_moves_the_pipe_and_is_taken(at_plov
     assert float(moved.input_value()) > 4.0  # deeper than the 4.0 ft that was read
     page.keyboard.press("Control+z")
     expect(moved).to_have_value("4")
+
+
+def test_a_quick_drag_asks_one_question_at_a_time_and_ends_where_the_pointer_is(at_plover_rise: Analyst) -> None:
+    page = at_plover_rise.page
+    pipe = page.locator("path[data-invert]")
+    moved = page.get_by_role("textbox", name=re.compile("^Reading at 79"))
+    held: list[Route] = []
+
+    def drag() -> str:
+        expect(page.locator("[data-old]")).to_have_count(0)
+        box = page.locator('g[data-told="d3"]').locator("path").last.bounding_box()
+        shape = pipe.get_attribute("d")
+        assert box is not None and shape is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x, y + 20, steps=20)
+        page.wait_for_timeout(200)
+        return shape
+
+    page.route("**/water?*", lambda route: held.append(route))  # a desk that takes its time
+    drag()
+    assert len(held) == 1
+    held[0].continue_()
+    page.wait_for_timeout(300)
+    first, last = (float(parse_qs(urlsplit(route.request.url).query)["up_ft"][0]) for route in held)
+    assert last < first < 0
+    held[1].continue_()
+    page.mouse.up()
+    expect(moved).to_have_value(f"{4 - last:.2f}".rstrip("0").rstrip("."))
+    page.keyboard.press("Control+z")
+    expect(moved).to_have_value("4")
+    # bands give the track its scale: without them it is the pipe that moves, or not
+    page.route("**/bands?*moved*", lambda route: held.append(route))
+    as_it_is = drag()
+    expect(pipe).to_have_attribute("d", as_it_is)  # not as the drag before left it
+    next(route for route in held[2:] if "/water?" in route.request.url).continue_()
+    expect(pipe).not_to_have_attribute("d", as_it_is)
+    page.unroute_all()
+    page.mouse.up()
 
 
 def test_how_water_runs_at_the_cursor_and_what_a_blockage_there_holds(at_plover_rise: Analyst) -> None:

@@ -238,6 +238,20 @@ def test_a_reading_taken_anew_or_refused() -> None:
             with_reading(said, bad)
 
 
+@pytest.mark.parametrize("sample", ["10-plover-rise.json", "8-moss-wharf.json"])
+def test_a_reading_dragged_shows_what_taking_it_gives(sample: str) -> None:
+    """The quick answer keeps everything placed as it was: it must not differ from assessing the record changed."""
+    said = lateral_file.loads((DEMO / sample).read_text(encoding="utf-8"))
+    profile = assess(said).profile
+    movable = [r.id for r in profile.readings if r.can_move] if profile else []
+    assert len(movable) > 1
+    for name in movable:
+        moved = Reread(id=name, up_ft=0.07)
+        quick, taken = water_if(said, None, None, reread=moved), assess(with_reading(said, moved))
+        assert (quick.profile, quick.ponds) == (taken.profile, taken.ponds)
+        assert quick.profile != profile
+
+
 def test_running_water_and_a_blockage_at_a_place() -> None:
     said = record("0 depth 3ft ground 100\n60 invert 95.5")
     found = water_running(said, None, None, 50, 5)

@@ -10,6 +10,7 @@ from scipy.optimize import lsq_linear
 
 from bellstone.core import profile as model
 from bellstone.core.bordered import rows, solve, stacked
+from bellstone.core.draws import band_of
 from bellstone.core.errors import DomainError
 from bellstone.core.invert import Invert
 from bellstone.core.mesh import Reach
@@ -67,6 +68,12 @@ def test_the_bordered_solve_is_the_dense_one_and_scipys() -> None:
     i, j = 5, profile.z.size - 9
     between = inverse[i, i] + inverse[j, j] - 2 * inverse[i, j]
     assert profile.solution.covariance.between(i, j) == pytest.approx(between, rel=1e-6)
+
+
+@pytest.mark.parametrize("count", [1, 7, 20, 500])
+def test_a_band_of_draws_is_numpys_quantile(count: int) -> None:
+    drawn = np.random.default_rng(count).normal(size=(4, 3, count))
+    np.testing.assert_allclose(band_of(drawn), np.quantile(drawn, [0.05, 0.95], axis=-1), rtol=1e-12)
 
 
 def test_draws_have_the_covariance_of_the_adjustment() -> None:

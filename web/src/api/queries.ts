@@ -97,8 +97,10 @@ export const bandsOptions = (id: number, version: number, path: string, what: Wh
     retry: false,
   });
 
-export const waterIfOptions = (id: number, version: number, path: string, what: WhatIf) =>
-  queryOptions({
+export const waterIfOptions = (id: number, version: number, path: string, what: WhatIf) => {
+  const sameDrag = (key: readonly unknown[] | undefined) =>
+    key?.[3] === version && key[2] === path && (key[4] as WhatIf).moved === what.moved;
+  return queryOptions({
     queryKey: ['water', id, path, version, what],
     queryFn: ({ signal }) =>
       answered<WaterIf>(
@@ -107,11 +109,13 @@ export const waterIfOptions = (id: number, version: number, path: string, what: 
           signal,
         }),
       ),
-    placeholderData: keepPreviousData,
+    // what the same reading moved a little less showed stays; an answer to another question does not
+    placeholderData: (before, query) => (sameDrag(query?.queryKey) ? before : undefined),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
     retry: false,
   });
+};
 
 export const runningOptions = (id: number, version: number, path: string, station_ft: number, gpm: number) =>
   queryOptions({

@@ -32,10 +32,13 @@ export interface WaterState {
 /** So long a dragged reading has to rest until its bands, words and tables follow. */
 export const DRAG_REST_MS = 60;
 
+const isAsIf = (what: WhatIf) => what.without.length > 0 || what.main_in !== null || what.moved !== null;
+
 /** The water of the desk: what an answer says, its bands when they are here, and what would be. */
 export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>): { water: WaterState; old: boolean } {
   const { assessment, id, version } = desk;
   const [what, change] = useState<WhatIf>(AS_IT_IS);
+  const [sent, ask] = useState<WhatIf>(AS_IT_IS);
   const [straight, setStraight] = useState<boolean | null>(null);
   const [playing, setPlaying] = useState<Playing | null>(null);
   const [shown, setShown] = useState(version);
@@ -43,9 +46,10 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
     // what was asked of the record before says nothing of this one
     setShown(version);
     change(AS_IT_IS);
+    ask(AS_IT_IS);
     setPlaying(null);
   }
-  const asIf = what.without.length > 0 || what.main_in !== null || what.moved !== null;
+  const asIf = isAsIf(what);
   const asked = shown === version ? what : AS_IT_IS;
   const drawn = assessment.profile != null;
   // while a reading is dragged its bands wait until it rests: they would keep the pipe itself waiting
@@ -56,8 +60,7 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
   });
   const old = bands.isPlaceholderData || (asked.moved !== null && rested !== asked);
   // one question at a time: what has moved on meanwhile is asked when its answer is here
-  const [sent, ask] = useState(asked);
-  const would = useQuery({ ...waterIfOptions(id, version, assessment.path, sent), enabled: drawn && asIf });
+  const would = useQuery({ ...waterIfOptions(id, version, assessment.path, sent), enabled: drawn && isAsIf(sent) });
   if (sent !== asked && !would.isFetching) ask(asked);
   const profile = (asIf && would.data ? would.data.profile : assessment.profile) ?? null;
   const ponds = asIf && would.data ? would.data.ponds : assessment.ponds;

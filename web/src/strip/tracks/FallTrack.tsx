@@ -41,7 +41,7 @@ export function FallTrack({ height }: { height: number }) {
       )}
       <path className={classes.waterLine} d={linePath(xs, levels)} />
       <path className={classes.ink} d={linePath(xs, crowns)} />
-      <path className={classes.ink} strokeWidth={1.5} d={linePath(xs, inverts)} />
+      <path className={classes.ink} strokeWidth={1.5} data-invert d={linePath(xs, inverts)} />
       <Dams scale={scale} />
       <Strings scale={scale} />
       <PondLabels scale={scale} />
