@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 import numpy as np
@@ -35,7 +36,7 @@ class Reach:
 Break = Literal["joint", "fitting", "change"]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Mesh:
     """``station`` (n,) [ft], ``reach`` (n,) which reach a node lies in, ``gap`` (n-1,) to the next node [ft]:
     0 between the two nodes of a break. ``breaks``: index of each break's upstream node, and what it is.
@@ -46,6 +47,11 @@ class Mesh:
     gap: Array
     breaks: dict[int, Break]
     reaches: tuple[Reach, ...]
+
+    @cached_property
+    def joints(self) -> NDArray[np.intp]:
+        """The upstream node of each joint."""
+        return np.array([i for i, kind in self.breaks.items() if kind == "joint"], np.intp)
 
     def node(self, station: float, below: bool = False) -> int:
         """The node nearest a station; at a break the upstream one, or the one ``below`` it."""

@@ -5,8 +5,6 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from math import hypot, inf
 
-import numpy as np
-
 from bellstone.core.amounts import amount_middle, amount_spread
 from bellstone.core.cause import Cause
 from bellstone.core.coverage import Coverage
@@ -18,6 +16,7 @@ from bellstone.core.profile import Height
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.remembering import Same
 from bellstone.core.scheme import Scheme
+from bellstone.core.scheme.rating import Rating
 from bellstone.core.segments import Segment, segment_at
 from bellstone.core.units import IN_PER_FT
 from bellstone.core.water import MainLevel, NamedPond, water_of
@@ -130,12 +129,22 @@ def with_computed(
     A depth that was not read at rest is rated by the computed pond, and a pond that nobody told of is a row of its
     own: one pond and its sightings are one item.
     """
-    out = list(rows)
+    looks = [(n, r) for n, r in enumerate(rows) if r.sighting.kind in ("standing", "submerged")]
+    rated: dict[int, Resolved] = {}
+    found: list[Resolved] = []
     for part in parts:
-        for _, named in part.ponds:
-            if named.told is None:
-                _rate_by(out, part, named, segments, scheme)
+        for named in (named for _, named in part.ponds if named.told is None):
+            rating = pond_rating(part.water, named, scheme)
+            if rating is None:
+                continue
+            rating = rating.model_copy(update={"why": f"{rating.why}; computed, not read at rest"})
+            look = next((n for n, r in looks if _in_pond(r, named.pond.start - 1, named.pond.end + 1)), None)
+            if look is None:
+                found.append(_pond_row(part, named, rating, segments))
+            elif rows[look].rating is None and look not in rated:
+                rated[look] = _rated_by(rows[look], rating)
     cleaned = {item for item, cause in pond_causes(parts).items() if cause == "roots or debris"}
+    out = sorted([*found, *(rated.get(n, r) for n, r in enumerate(rows))], key=lambda r: r.place.order[0])
     return tuple(_of_bore(r) if r.sighting.item in cleaned else r for r in out)
 
 
@@ -155,32 +164,25 @@ def _of_bore(r: Resolved) -> Resolved:
     return replace(r, finding=r.finding.model_copy(update={"aspect": "bore"}))
 
 
-def _rate_by(out: list[Resolved], part: Part, named: NamedPond, segments: tuple[Segment, ...], scheme: Scheme) -> None:
-    rating = pond_rating(part.water, named, scheme)
-    if rating is None:
-        return
+def _rated_by(r: Resolved, rating: Rating) -> Resolved:
+    """A look that was not at rest, rated by the pond it lies in."""
+    finding = r.finding.model_copy(update={"rating": rating, "unrated": ""})
+    return replace(r, rating=rating, unrated=None, finding=finding)
+
+
+def _pond_row(part: Part, named: NamedPond, rating: Rating, segments: tuple[Segment, ...]) -> Resolved:
+    """A pond that nobody told of, as a row of its own."""
     pond = named.pond
-    rated = rating.model_copy(update={"why": f"{rating.why}; computed, not read at rest"})
-    within = [n for n, r in enumerate(out) if _in_pond(r, pond.start - 1, pond.end + 1)]
-    if within:
-        first = out[within[0]]
-        if first.rating is None:
-            finding = first.finding.model_copy(update={"rating": rated, "unrated": ""})
-            out[within[0]] = replace(first, rating=rated, unrated=None, finding=finding)
-        return
-    x = part.water.station
     place = Place("station", "computed from the adjusted pipe", pond.start, 0.25, pond.end, 0.25, order=(pond.start, 0))
     sighting = pond_sighting(part.water, named, pond_id(part, named))
-    segment = segment_at(segments, replace(place, order=(float(x[pond.deepest]), 0)))
+    segment = segment_at(segments, replace(place, order=(float(part.water.station[pond.deepest]), 0)))
     words = f"standing, about {pond.depth * IN_PER_FT:.1f} in at rest, computed"
-    row = computed_row(sighting, place, segment, rated, words, "from the adjusted pipe: nobody read it at rest")
-    where = int(np.searchsorted([r.place.order[0] for r in out], pond.start))
-    out.insert(where, row)
+    return computed_row(sighting, place, segment, rating, words, "from the adjusted pipe: nobody read it at rest")
 
 
 def _in_pond(r: Resolved, start: float, end: float) -> bool:
-    """Whether a sighting of water lies in a stretch [ft]."""
-    if r.sighting.kind not in ("standing", "submerged") or r.place.how != "station" or r.place.station is None:
+    """Whether a sighting lies in a stretch [ft]."""
+    if r.place.how != "station" or r.place.station is None:
         return False
     last = r.place.end if r.place.end is not None else r.place.station
     return r.place.station <= end and last >= start

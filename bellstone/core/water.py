@@ -135,7 +135,8 @@ class LineWater:
         return float(np.sum(np.diff(self.station[a:b])[full[:-1] & full[1:]]))
 
     def joints_under(self, pond: Pond) -> int:
-        return sum(kind == "joint" and pond.first <= i <= pond.last for i, kind in self.profile.mesh.breaks.items())
+        joints = self.profile.mesh.joints
+        return int(np.sum((joints >= pond.first) & (joints <= pond.last)))
 
 
 def water_of(
@@ -258,7 +259,7 @@ def _with_crest(z: Array, dams: Sequence[Dam], station: Array) -> Array:
 def _string_nodes(profile: Profile, pond: Pond) -> list[int]:
     """Nodes the string may step to: joints, or every foot of a pipe without any."""
     mesh = profile.mesh
-    joints = [i for i, kind in mesh.breaks.items() if kind == "joint" and i < pond.first]
+    joints: list[int] = mesh.joints[mesh.joints < pond.first].tolist()
     if len(joints) > 1 and np.diff(mesh.station[joints]).max(initial=0.0) < 6:
         return joints
     stations = np.arange(mesh.station[pond.first], mesh.station[0], -STRING_STEP_FT)
