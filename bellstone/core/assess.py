@@ -18,6 +18,7 @@ from bellstone.core.assessment import (
 from bellstone.core.axis import axis_spans, joined
 from bellstone.core.cause import Cause
 from bellstone.core.compare import earlier_findings
+from bellstone.core.computed import pond_causes, ponds_on, with_computed
 from bellstone.core.coverage import Coverage, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
 from bellstone.core.findings import Resolved, is_joint
@@ -26,8 +27,7 @@ from bellstone.core.invert import depth_sigma
 from bellstone.core.judging import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
 from bellstone.core.looks import proposed
 from bellstone.core.materials import MATERIALS
-from bellstone.core.path_water import path_water, pond_causes, with_computed
-from bellstone.core.paths import Path
+from bellstone.core.path_water import PathWater, path_water
 from bellstone.core.placing import Placing, placed
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.remembering import uncollected
@@ -40,21 +40,17 @@ from bellstone.core.segments import Segment
 from bellstone.core.stationing import Z_90
 from bellstone.core.suspicious import warnings_of
 from bellstone.core.verdict import VERDICT_WORDS, VerdictResult
-from bellstone.core.water_shown import Part, not_known, ponds_found, profile_found, removables
+from bellstone.core.water_found import EarlierInvert
+from bellstone.core.water_shown import earlier_invert, not_known, profile_found, removables
 
 OPEN_END_FT = 2.0  # drawn past the last thing seen, so that an open end shows as one
 
 
 @dataclass(frozen=True, slots=True)
-class _Judged:
-    """One path of one visit: what lies on it, how far it was seen, in which pipe, and what it comes to."""
+class _Judged(PathWater):
+    """One path of one visit with its findings: what was said, and what the water adds."""
 
-    path: Path
-    coverage: Coverage
-    segments: tuple[Segment, ...]
-    said: tuple[Resolved, ...]
-    parts: tuple[Part, ...]  # its water, house to main
-    rows: tuple[Resolved, ...]  # what was said, and what the water adds
+    rows: tuple[Resolved, ...]
 
     @property
     def visit(self) -> Visit:
@@ -67,7 +63,7 @@ class _Judged:
 
 def _on_path(lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme) -> _Judged:
     w = path_water(lateral, visit, placing, line, scheme)
-    return _Judged(w.path, w.coverage, w.segments, w.said, w.parts, with_computed(w.said, w.parts, w.segments, scheme))
+    return _Judged(w.path, w.coverage, w.segments, w.said, w.parts, w.near_main, with_computed(w, scheme))
 
 
 def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = None) -> Assessment:
@@ -137,7 +133,8 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         verdict_stands=VERDICT_WORDS[mine.verdict] if mine and mine.verdict else verdict.words,
         verdict_reason=mine.reason if mine else "",
         profile=profile,
-        ponds=ponds_found(here.parts, scheme),
+        invert_before=_invert_before(before) if profile and not profile.relative else None,
+        ponds=ponds_on(here, scheme),
         water_not_known=not_known(here.parts),
         removable=removables(here.parts),
         running_readings=tuple(r.finding.id for r in rows if r.unrated and r.unrated.needs_rest_reading),
@@ -185,6 +182,13 @@ def _became(
         out += earlier_findings(name, one_each(fresh), rows, coverage)
         seen |= {r.sighting.item for r in fresh}
     return tuple(out)
+
+
+def _invert_before(before: Sequence[_Judged]) -> EarlierInvert | None:
+    """The invert of the last earlier visit that tied it to the ground."""
+    named = [(b.visit.date or f"visit {n}", b.parts) for n, b in enumerate(before, start=1)]
+    found = (earlier_invert(visit, parts) for visit, parts in reversed(named))
+    return next((invert for invert in found if invert is not None), None)
 
 
 def _lines(lateral: Lateral, placing: Placing, here: _Judged, scheme: Scheme) -> tuple[LineShown, ...]:

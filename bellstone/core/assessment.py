@@ -11,7 +11,7 @@ from bellstone.core.record import Rec
 from bellstone.core.scheme.rating import Rating
 from bellstone.core.score import Score
 from bellstone.core.verdict import Verdict, VerdictResult
-from bellstone.core.water_found import NotKnown, PondFound, ProfileFound, Removable
+from bellstone.core.water_found import EarlierInvert, NotKnown, PondFound, ProfileFound, Removable
 
 
 class Finding(Rec):
@@ -220,6 +220,7 @@ class Assessment(Rec):
     verdict_stands: str  # the words that stand: the analyst's where one was set, else the computed
     verdict_reason: str  # why the analyst set it; empty where nothing was set
     profile: ProfileFound | None  # the adjusted invert; None where no stretch has footage
+    invert_before: EarlierInvert | None  # as the last visit before this one that tied it to the ground read it
     ponds: tuple[PondFound, ...]
     water_not_known: tuple[NotKnown, ...]
     removable: tuple[Removable, ...]  # dams that could be taken out

@@ -6,21 +6,20 @@ from functools import lru_cache
 from math import hypot, inf
 
 from bellstone.core.amounts import amount_middle, amount_spread
-from bellstone.core.cause import Cause
 from bellstone.core.coverage import Coverage
-from bellstone.core.findings import Resolved, computed_row, resolve
+from bellstone.core.findings import Resolved, resolve
 from bellstone.core.invert import SIGMA_REST_FT, invert_of
+from bellstone.core.near_main import sags_near_main
 from bellstone.core.paths import Path, chain_of, pipes_on
-from bellstone.core.placing import Place, Placing
+from bellstone.core.placing import Placing
 from bellstone.core.profile import Height
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.remembering import Same
 from bellstone.core.scheme import Scheme
-from bellstone.core.scheme.rating import Rating
-from bellstone.core.segments import Segment, segment_at
+from bellstone.core.segments import Segment
 from bellstone.core.units import IN_PER_FT
-from bellstone.core.water import MainLevel, NamedPond, water_of
-from bellstone.core.water_shown import Part, pond_id, pond_rating, pond_sighting
+from bellstone.core.water import MainLevel, water_of
+from bellstone.core.water_shown import Part
 
 JOINS_ABOVE = 0.25  # of its bore, a branch's outlet above the line it joins, as much again its sigma: handbook 2.5
 
@@ -45,6 +44,7 @@ class PathWater:
     segments: tuple[Segment, ...]
     said: tuple[Resolved, ...]
     parts: tuple[Part, ...]
+    near_main: frozenset[str]  # items of the sags that the house rates one better
 
 
 def path_water(
@@ -67,9 +67,11 @@ def _path_water(
     lateral, visit, placing, scheme = lateral_.it, visit_.it, placing_.it, scheme_.it
     path, coverage, segments = pipes_on(lateral, visit, placing, line)
     said = resolve(lateral, path.visit, placing, segments, scheme)
-    return PathWater(
-        path, coverage, segments, said, parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)
-    )
+    parts = parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)
+    rules, main_ft = lateral.site.house_rules, coverage.end if coverage.reached_main else None
+    eighth = rules.minimum_grade == "eighth_from_4_in"
+    near_main = sags_near_main(parts, main_ft, eighth) if rules.sag_near_main_milder else frozenset[str]()
+    return PathWater(path, coverage, segments, said, parts, near_main)
 
 
 def parts_of(
@@ -119,70 +121,3 @@ def _joined(below: Sequence[Part], at: float, segments: Sequence[Segment]) -> tu
     sigma = hypot(rise, float(part.water.profile.sigma[node]))
     height = Height("the line it joins", at, float(part.water.bed.z[node]) + rise, sigma)
     return height, float(part.water.level[node])
-
-
-def with_computed(
-    rows: Sequence[Resolved], parts: Sequence[Part], segments: tuple[Segment, ...], scheme: Scheme
-) -> tuple[Resolved, ...]:
-    """The rows with what the water adds.
-
-    A depth that was not read at rest is rated by the computed pond, and a pond that nobody told of is a row of its
-    own: one pond and its sightings are one item.
-    """
-    looks = [(n, r) for n, r in enumerate(rows) if r.sighting.kind in ("standing", "submerged")]
-    rated: dict[int, Resolved] = {}
-    found: list[Resolved] = []
-    for part in parts:
-        for named in (named for _, named in part.ponds if named.told is None):
-            rating = pond_rating(part.water, named, scheme)
-            if rating is None:
-                continue
-            rating = rating.model_copy(update={"why": f"{rating.why}; computed, not read at rest"})
-            look = next((n for n, r in looks if _in_pond(r, named.pond.start - 1, named.pond.end + 1)), None)
-            if look is None:
-                found.append(_pond_row(part, named, rating, segments))
-            elif rows[look].rating is None and look not in rated:
-                rated[look] = _rated_by(rows[look], rating)
-    cleaned = {item for item, cause in pond_causes(parts).items() if cause == "roots or debris"}
-    out = sorted([*found, *(rated.get(n, r) for n, r in enumerate(rows))], key=lambda r: r.place.order[0])
-    return tuple(_of_bore(r) if r.sighting.item in cleaned else r for r in out)
-
-
-def pond_causes(parts: Sequence[Part]) -> dict[str, Cause]:
-    """What holds each pond, by the items that tell of it, or by its own name where it was computed."""
-    return {
-        item: named.rungs[0].cause
-        for part in parts
-        for _, named in part.ponds
-        if named.rungs
-        for item in (part.water.invert.told[named.told].items if named.told is not None else (pond_id(part, named),))
-    }
-
-
-def _of_bore(r: Resolved) -> Resolved:
-    """Water that roots or debris hold goes when they are cleared: it is of the bore, not of the fall."""
-    return replace(r, finding=r.finding.model_copy(update={"aspect": "bore"}))
-
-
-def _rated_by(r: Resolved, rating: Rating) -> Resolved:
-    """A look that was not at rest, rated by the pond it lies in."""
-    finding = r.finding.model_copy(update={"rating": rating, "unrated": ""})
-    return replace(r, rating=rating, unrated=None, finding=finding)
-
-
-def _pond_row(part: Part, named: NamedPond, rating: Rating, segments: tuple[Segment, ...]) -> Resolved:
-    """A pond that nobody told of, as a row of its own."""
-    pond = named.pond
-    place = Place("station", "computed from the adjusted pipe", pond.start, 0.25, pond.end, 0.25, order=(pond.start, 0))
-    sighting = pond_sighting(part.water, named, pond_id(part, named))
-    segment = segment_at(segments, replace(place, order=(float(part.water.station[pond.deepest]), 0)))
-    words = f"standing, about {pond.depth * IN_PER_FT:.1f} in at rest, computed"
-    return computed_row(sighting, place, segment, rating, words, "from the adjusted pipe: nobody read it at rest")
-
-
-def _in_pond(r: Resolved, start: float, end: float) -> bool:
-    """Whether a sighting lies in a stretch [ft]."""
-    if r.place.how != "station" or r.place.station is None:
-        return False
-    last = r.place.end if r.place.end is not None else r.place.station
-    return r.place.station <= end and last >= start

@@ -47,6 +47,8 @@ def house_rule_words(rules: HouseRules) -> tuple[str, ...]:
     'Heavy iron wear: keep while sound'
     """
     named = [f"{title}: {words[getattr(rules, name)]}" for name, (title, words) in RULE_WORDS.items()]
+    if rules.sag_near_main_milder:
+        named.append("A sag near the main with good fall above it: may rate one better, never under 2")
     named.append(f"House rules, version {rules.version}")
     named.append(
         "Unseen pipe: called nothing but unseen" if rules.unseen_is_only_unseen else "Unseen pipe: may be inferred"

@@ -41,13 +41,17 @@ def section_table(
 
 
 def _water_along(x: NDArray[np.float64], profile: ProfileFound | None) -> NDArray[np.float64]:
-    """Depth at rest at each station [in]; NaN where no pond is named."""
+    """Depth at rest at each station [in]; NaN where no pond is named. At a joint, of the wetter side."""
     if profile is None:
         return np.full(x.size, np.nan)
     depth = np.array([np.nan if d is None else d for d in profile.depth_in])
     wet, dry = np.nan_to_num(depth, nan=0.0), np.isnan(depth)
-    at = np.clip(np.searchsorted(profile.station_ft, x), 0, dry.size - 1)
-    return np.where(dry[at] & dry[np.maximum(at - 1, 0)], np.nan, np.interp(x, profile.station_ft, wet))
+    at, after = (np.searchsorted(profile.station_ft, x, side=side) for side in ("left", "right"))
+    first, last = np.minimum(at, dry.size - 1), np.maximum(after - 1, 0)
+    on_node = after > at
+    between = np.interp(x, profile.station_ft, wet)
+    none = np.where(on_node, dry[first] & dry[last], dry[first] & dry[np.maximum(first - 1, 0)])
+    return np.where(none, np.nan, np.where(on_node, np.maximum(wet[first], wet[last]), between))
 
 
 def _depth_between(x: NDArray[np.float64], read: Sequence[tuple[float, float]]) -> NDArray[np.float64]:

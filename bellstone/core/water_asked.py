@@ -5,6 +5,7 @@ from functools import lru_cache
 
 import numpy as np
 
+from bellstone.core.computed import ponds_on
 from bellstone.core.errors import DomainError
 from bellstone.core.flush import Channel, EngineJob, EngineNumbers, FlushPlan, FlushPlayed, engine_job, played
 from bellstone.core.path_water import AS_IT_IS, PathWater, WhatIf, path_water
@@ -15,7 +16,7 @@ from bellstone.core.reread import Reread, with_reading
 from bellstone.core.running import SINK_GPM, RunningAt, roughness_of, running_at
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.water_found import WaterBands, WaterIf
-from bellstone.core.water_shown import ponds_found, profile_found, water_bands
+from bellstone.core.water_shown import profile_found, water_bands
 
 
 def bands(
@@ -47,8 +48,8 @@ def water_if(
     """
     scheme = scheme or house_scheme()
     with uncollected():
-        parts = _reread(lateral, scheme, path, what_if, reread).parts
-        return WaterIf(profile=profile_found(parts), ponds=ponds_found(parts, scheme))
+        found = _reread(lateral, scheme, path, what_if, reread)
+        return WaterIf(profile=profile_found(found.parts), ponds=ponds_on(found, scheme))
 
 
 def water_running(

@@ -82,6 +82,14 @@ class ProfileFound(Rec):
     readings: tuple[ReadingFound, ...]
 
 
+class EarlierInvert(Rec):
+    """The invert as an earlier visit read it: stations and heights [ft]."""
+
+    visit: str
+    station_ft: tuple[float, ...]
+    invert_ft: tuple[float, ...]
+
+
 class NotKnown(Rec):
     """Where the water at rest is not known: nobody looked, or looked and it cannot be. Stations [ft]."""
 

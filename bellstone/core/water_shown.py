@@ -24,6 +24,7 @@ from bellstone.core.stationing import Z_90
 from bellstone.core.units import IN_PER_FT
 from bellstone.core.water import Bands, LineWater, NamedPond, bands_of
 from bellstone.core.water_found import (
+    EarlierInvert,
     NotKnown,
     PondBand,
     PondFound,
@@ -79,8 +80,13 @@ def pond_id(part: Part, named: NamedPond) -> str:
     return told or f"pond-{part.line}-{round(float(part.water.station[named.pond.deepest]))}"
 
 
+def items_of(part: Part, named: NamedPond) -> tuple[str, ...]:
+    """The items that tell of a pond, or its own name where it was computed."""
+    return part.water.invert.told[named.told].items if named.told is not None else (pond_id(part, named),)
+
+
 def ponds_found(parts: Sequence[Part], scheme: Scheme) -> tuple[PondFound, ...]:
-    """The ponds of a path, upstream to downstream."""
+    """The ponds of a path, upstream to downstream, each rated by the scheme alone."""
     return tuple(pond_found(p, named, scheme) for p in parts for _, named in p.ponds)
 
 
@@ -254,6 +260,14 @@ def profile_found(parts: Sequence[Part]) -> ProfileFound | None:
         ),
         readings=tuple(r for p in parts for r in readings_found(p)),
     )
+
+
+def earlier_invert(visit: str, parts: Sequence[Part]) -> EarlierInvert | None:
+    """The invert that an earlier visit read; None where it was not tied to the ground, for then it lies beside nothing."""
+    found = profile_found(parts)
+    if found is None or found.relative:
+        return None
+    return EarlierInvert(visit=visit, station_ft=found.station_ft, invert_ft=found.invert_ft)
 
 
 def _rounded(column: Array, places: int) -> tuple[float, ...]:

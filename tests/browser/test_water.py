@@ -174,6 +174,28 @@ def test_a_quick_drag_asks_one_question_at_a_time_and_ends_where_the_pointer_is(
     page.mouse.up()
 
 
+def test_the_invert_as_read_on_the_visit_before_is_drawn_beside_this_one(analyst: Analyst, samples: int) -> None:
+    analyst.home()
+    analyst.page.get_by_role("link", name=re.compile("18 Sorrel Gate")).click()
+    analyst.step("Water")
+    before = analyst.page.locator("path[data-before]")
+    expect(before.locator("title")).to_have_text("the invert as read on 2026-10-20")
+    assert before.get_attribute("d") != analyst.page.locator("path[data-invert]").get_attribute("d")
+    expect(analyst.page.locator("[data-strip]")).to_contain_text("dotted: as read on 2026-10-20")
+
+
+def test_a_sag_near_the_main_is_milder_once_the_house_rule_is_on(analyst: Analyst) -> None:
+    analyst.new("Heron Walk 3")
+    inverts = "\n".join(f"{x} invert {100 - x / 40:.3f}" for x in (0, 15, 30, 44))
+    analyst.paste(f"{RUN}{inverts}\n50-56 standing 1.5in rest\n62 main wye")
+    analyst.step("Judge")
+    rules = analyst.page.get_by_role("region", name="House rules")
+    rules.get_by_label("Sag near the main").click()
+    analyst.page.get_by_role("option", name="one better with good fall above").click()
+    analyst.step("Water")
+    expect(ponds(analyst)).to_contain_text(re.compile(r"the pipe has sagged.*2\s*note"))
+
+
 def test_how_water_runs_at_the_cursor_and_what_a_blockage_there_holds(at_plover_rise: Analyst) -> None:
     page = at_plover_rise.page
     side(at_plover_rise, "At the cursor")

@@ -84,6 +84,17 @@ def test_the_section_table_holds_every_quarter_foot_and_every_item(record: Later
     assert deepest == pytest.approx(a.ponds[0].depth_in, abs=0.05)
 
 
+def test_the_section_at_a_step_that_holds_water_has_the_water_against_it() -> None:
+    said, _ = record_from_page(
+        "run A cleanout 4in clay, facing main, counts to main\n30 offset up 1in joint\n27-30 standing 1in rest\n60 main"
+    )
+    a = assess(said)
+    row = a.section.station_ft.index(round(a.findings[1].station_ft, 3))
+    assert a.ponds[0].cause == "lip"
+    assert a.section.water_in[row] == pytest.approx(a.ponds[0].depth_in, abs=0.01)
+    assert a.section.water_in[row + 1] is None
+
+
 def test_digs_are_for_the_break_and_the_belly_with_depth_where_read(record: Lateral) -> None:
     a = assess(record)
     near = {round(d.centre_ft): d for d in a.digs}

@@ -2,6 +2,7 @@
 
 from pathlib import Path
 
+import numpy as np
 import pytest
 
 from bellstone.core.assess import assess
@@ -127,6 +128,44 @@ def test_a_computed_pond_is_rated_and_says_that_nobody_read_it() -> None:
     running = assessed(f"40 offset up 1in joint\n36-40 standing 1in sink\n{log}")
     water = next(f for f in running.findings if f.kind == "standing")
     assert water.rating is not None and "computed" in water.rating.why
+
+
+@pytest.mark.parametrize(
+    ("main_ft", "fall", "depth_in", "before", "after"),
+    [
+        (62, 0.025, 1.5, 3, 2),
+        (90, 0.025, 1.5, 3, 3),  # far from the main
+        (62, 0.005, 1.5, 3, 3),  # no good fall above
+        (62, 0.025, 0.8, 2, 2),  # never under 2
+    ],
+)
+def test_a_sag_near_the_main_rates_one_better_where_the_house_says_so(
+    main_ft: float, fall: float, depth_in: float, before: int, after: int
+) -> None:
+    page = "\n".join(f"{x} invert {100 - fall * x:.3f}" for x in (0, 15, 30, 44))
+    said, _ = record_from_page(f"{RUN}{page}\n50-56 standing {depth_in}in rest\n{main_ft} main wye")
+    rules = said.site.house_rules.model_copy(update={"sag_near_main_milder": True})
+    ruled = said.model_copy(update={"site": said.site.model_copy(update={"house_rules": rules})})
+    for one, rating in ((said, before), (ruled, after)):
+        found = assess(one)
+        rated = [r for r in (found.ponds[0].rating, found.findings[-2].rating) if r is not None]
+        assert found.ponds[0].cause == "sag"
+        assert [r.likely for r in rated] == [rating, rating]
+        assert found.line.worst == rating
+        assert all("house rule" not in r.why for r in rated) or one is ruled
+    assert any("near the main" in words for words in assess(ruled).house_rules)
+
+
+def test_the_invert_of_the_visit_before_lies_beside_this_one_where_both_are_tied_to_the_ground() -> None:
+    said = lateral_file.loads((DEMO / "9-sorrel-gate.json").read_text(encoding="utf-8"))
+    before, now = said.visits
+    found = assess(said).invert_before
+    assert found is not None and found.visit == "2026-10-20"
+    for station, depth, ground in ((2, 2.6, 50.0), (36, 3.4, 50.1), (66, 4.1, 50.0)):
+        assert np.interp(station, found.station_ft, found.invert_ft) == pytest.approx(ground - depth, abs=0.15)
+    assert assess(said.model_copy(update={"visits": (before,)})).invert_before is None
+    for loose in ((before.model_copy(update={"depths": ()}), now), (before, now.model_copy(update={"depths": ()}))):
+        assert assess(said.model_copy(update={"visits": loose})).invert_before is None
 
 
 def test_where_nobody_looked_the_water_is_not_known() -> None:

@@ -674,6 +674,7 @@ export interface components {
             /** Verdict Reason */
             verdict_reason: string;
             profile: components["schemas"]["ProfileFound"] | null;
+            invert_before: components["schemas"]["EarlierInvert"] | null;
             /** Ponds */
             ponds: components["schemas"]["PondFound"][];
             /** Water Not Known */
@@ -999,6 +1000,18 @@ export interface components {
              * @enum {string}
              */
             became: "same" | "worse" | "better" | "gone" | "not seen now";
+        };
+        /**
+         * EarlierInvert
+         * @description The invert as an earlier visit read it: stations and heights [ft].
+         */
+        EarlierInvert: {
+            /** Visit */
+            visit: string;
+            /** Station Ft */
+            station_ft: number[];
+            /** Invert Ft */
+            invert_ft: number[];
         };
         /**
          * Finding

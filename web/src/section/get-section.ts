@@ -22,7 +22,9 @@ function bandAt(assessment: Assessment, bands: WaterBands | null, station: numbe
   const stations = assessment.profile?.station_ft ?? [];
   if (!bands || bands.depth_low_in.length !== stations.length) return null;
   const i = nearest(stations, station);
-  const [low, high] = [bands.depth_low_in[i], bands.depth_high_in[i]];
+  // a joint has two nodes: the water stands against one of them
+  const at = bands.depth_low_in[i] == null && stations[i - 1] === stations[i] ? i - 1 : i;
+  const [low, high] = [bands.depth_low_in[at], bands.depth_high_in[at]];
   return low == null || high == null ? null : [low, high];
 }
 

@@ -9,7 +9,7 @@ import classes from './tracks.module.css';
 
 /** The pipe at pipe scale: invert and crown with their band, water, string lines, and every reading beside them. */
 export function FallTrack({ height }: { height: number }) {
-  const { axis, left, drawing } = useStrip();
+  const { assessment, axis, left, drawing } = useStrip();
   const water = useWater();
   const { profile, bands } = water;
   if (!profile)
@@ -33,6 +33,7 @@ export function FallTrack({ height }: { height: number }) {
   return (
     <g>
       <path className={classes.inside} d={areaPath(xs, inverts, crowns)} />
+      <EarlierInvert scale={scale} />
       {banded && <Band d={areaPath(xs, ys(bands.low_ft), ys(bands.high_ft))} />}
       {water.playing ? (
         <Played profile={profile} scale={scale} />
@@ -51,12 +52,30 @@ export function FallTrack({ height }: { height: number }) {
           <ReadingMark key={r.id} reading={r} scale={scale} height={height} />
         ))}
       <text x={left + drawing - 6} y={height - 5} textAnchor="end" className={classes.halo}>
-        {scale.straight ? 'fall taken out: level water looks tilted' : ''}
-        {scale.straight && profile.relative ? ' · ' : ''}
-        {profile.relative ? 'nothing ties it to the ground' : ''}
-        {water.asIf && !water.what.moved ? ' · as if' : ''}
+        {[
+          scale.straight && 'fall taken out: level water looks tilted',
+          profile.relative && 'nothing ties it to the ground',
+          assessment.invert_before && `dotted: as read on ${assessment.invert_before.visit}`,
+          water.asIf && !water.what.moved && 'as if',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
       </text>
     </g>
+  );
+}
+
+/** The invert as the visit before read it, dotted under the one that stands. */
+function EarlierInvert({ scale }: { scale: FallScale }) {
+  const { assessment, axis } = useStrip();
+  const before = assessment.invert_before;
+  if (!before) return null;
+  const xs = before.station_ft.map((s) => axis.xOfStation(s));
+  const ys = before.invert_ft.map((z, i) => scale.y(z, before.station_ft[i] ?? 0));
+  return (
+    <path className={classes.earlierInvert} data-before d={linePath(xs, ys)}>
+      <title>{`the invert as read on ${before.visit}`}</title>
+    </path>
   );
 }
 

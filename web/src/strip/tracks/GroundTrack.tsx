@@ -15,6 +15,9 @@ const GLYPH: Record<string, string> = {
   other: 'M-3 3l3 -4l3 4l-3 4z',
 };
 
+/** Room that a landmark takes to either side. */
+const GLYPH_PX = 10;
+
 /** The surface, depths read from it as plumb lines, and the windows one would dig. */
 export function GroundTrack({ height }: { height: number }) {
   const strip = useStrip();
@@ -41,15 +44,13 @@ export function GroundTrack({ height }: { height: number }) {
   return (
     <g>
       <path className={classes.hair} d={`M0 6H${axis.width}`} />
-      {labelled.map(({ mark, x, word }) => (
-        <g key={mark.name}>
-          <path d={GLYPH[mark.kind] ?? GLYPH.other} transform={`translate(${x} 6)`} className={classes.ink} />
-          {word && (
-            <text x={x + 6} y={height - 4} className={classes.halo}>
-              {mark.name}
-            </text>
-          )}
-        </g>
+      {labelled.map(({ mark, x }) => (
+        <path
+          key={mark.name}
+          d={GLYPH[mark.kind] ?? GLYPH.other}
+          transform={`translate(${x} 6)`}
+          className={classes.ink}
+        />
       ))}
       {assessment.digs.map((d) => {
         const [a, b] = drawnSpan(strip, axis.xOfStation(d.start_ft), axis.xOfStation(d.end_ft));
@@ -73,14 +74,17 @@ export function GroundTrack({ height }: { height: number }) {
       <path className={classes.ink} strokeWidth={1.5} d={line} />
       {placed.map((d) => {
         const x = axis.xOfStation(d.station_ft ?? 0);
+        const before = x > axis.width - 40;
+        const glyph = labelled.find((l) => Math.abs(l.x - x) < GLYPH_PX);
+        const clear = glyph ? GLYPH_PX + (before ? x - glyph.x : glyph.x - x) : 5;
         return (
           <g key={d.id}>
             <path className={classes.dashed} d={`M${x} 6V${y(d.depth_ft)}`} />
             <path d={`M${x - 4} 2h8l-4 5z`} fill="var(--ink)" />
             <text
-              x={x > axis.width - 40 ? x - 5 : x + 5}
+              x={before ? x - clear : x + clear}
               y={16}
-              textAnchor={x > axis.width - 40 ? 'end' : 'start'}
+              textAnchor={before ? 'end' : 'start'}
               className={classes.text}
             >
               {d.depth_ft.toFixed(1)} ft
@@ -88,6 +92,14 @@ export function GroundTrack({ height }: { height: number }) {
           </g>
         );
       })}
+      {labelled.map(
+        ({ mark, x, word }) =>
+          word && (
+            <text key={mark.name} x={x + 6} y={height - 4} className={classes.halo}>
+              {mark.name}
+            </text>
+          ),
+      )}
       {placed.length === 0 && (
         <text x={left + drawing - 8} y={height - 6} textAnchor="end" className={classes.quiet}>
           no depth read from the surface

@@ -5,8 +5,15 @@ import { useSheet } from '../desk/use-sheet';
 import { JudgedBy } from './JudgedBy';
 import classes from './JudgeView.module.css';
 
-type Rule = 'standing_water' | 'roots' | 'worn_iron' | 'clean_first' | 'owner_ends_at';
-const RULES: [Rule, string, [string, string][]][] = [
+type Rule =
+  | 'standing_water'
+  | 'sag_near_main_milder'
+  | 'roots'
+  | 'worn_iron'
+  | 'minimum_grade'
+  | 'clean_first'
+  | 'owner_ends_at';
+const RULES: [Rule, string, [string | boolean, string][]][] = [
   [
     'standing_water',
     'Standing water',
@@ -15,6 +22,14 @@ const RULES: [Rule, string, [string, string][]][] = [
       ['up_to_1_in', 'up to 1 in accepted'],
       ['never', 'never accepted'],
       ['solids_or_flush', 'fails if it holds solids or a flush does not move it'],
+    ],
+  ],
+  [
+    'sag_near_main_milder',
+    'Sag near the main',
+    [
+      [false, 'rated like any'],
+      [true, 'one better with good fall above'],
     ],
   ],
   [
@@ -32,6 +47,14 @@ const RULES: [Rule, string, [string, string][]][] = [
     [
       ['keep_while_sound', 'keep while sound'],
       ['replace_on_sight', 'replace on sight'],
+    ],
+  ],
+  [
+    'minimum_grade',
+    'Least fall',
+    [
+      ['quarter_inch', '¼ in/ft'],
+      ['eighth_from_4_in', '¼ in/ft, ⅛ in/ft from 4 in up'],
     ],
   ],
   [
@@ -69,13 +92,17 @@ export function Rules({ desk }: { desk: Desk }) {
             key={field}
             label={label}
             size="xs"
-            data={choices.map(([value, text]) => ({ value, label: text }))}
+            data={choices.map(([value, text]) => ({ value: String(value), label: text }))}
             value={String(rules?.[field])}
             allowDeselect={false}
-            onChange={(value) =>
+            onChange={(chosen) =>
               send(
                 edits.patch(`House rule, ${label.toLowerCase()}`, [
-                  { op: 'replace', path: `/site/house_rules/${field}`, value },
+                  {
+                    op: 'replace',
+                    path: `/site/house_rules/${field}`,
+                    value: choices.find(([value]) => String(value) === chosen)?.[0],
+                  },
                   { op: 'replace', path: '/site/house_rules/version', value: String(version + 1) },
                 ]),
               )

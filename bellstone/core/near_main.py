@@ -1,0 +1,68 @@
+"""The house rule of a sag close to the main with good fall above it: it may rate one better, never under 2."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from bellstone.core.findings import Resolved
+from bellstone.core.flow import minimum_grade
+from bellstone.core.scheme.rating import Rating
+from bellstone.core.units import IN_PER_FT
+from bellstone.core.water import LineWater, NamedPond
+from bellstone.core.water_shown import Part, items_of
+
+CLOSE_FT = 10.0  # working value: three or four lengths of clay pipe
+FALL_OVER_FT = 10.0  # the fall is taken over so much pipe above the pond: working value
+
+
+def sags_near_main(parts: Sequence[Part], main_ft: float | None, eighth_from_4_in: bool) -> frozenset[str]:
+    """The items of ponds that a sag holds close to the main, where the pipe above falls as it should.
+
+    Parameters
+    ----------
+    main_ft : float or None
+        Where the main is; None where it was not reached.
+    eighth_from_4_in : bool
+        The house's least fall.
+    """
+    if main_ft is None:
+        return frozenset()
+    return frozenset(
+        item
+        for part in parts
+        for _, named in part.ponds
+        if named.rungs
+        and named.cause == "sag"
+        and main_ft - named.pond.end <= CLOSE_FT
+        and _falls_well(part.water, named, eighth_from_4_in)
+        for item in items_of(part, named)
+    )
+
+
+def _falls_well(water: LineWater, named: NamedPond, eighth_from_4_in: bool) -> bool:
+    """Whether the adjusted pipe above a pond falls at least by the house's least fall."""
+    first = named.pond.first
+    above = water.profile.mesh.node(float(water.station[first]) - FALL_OVER_FT)
+    run = float(water.station[first] - water.station[above])
+    least = minimum_grade(float(water.diameter[first]) * IN_PER_FT, eighth_from_4_in)
+    return run > 0 and float(water.profile.z[above] - water.profile.z[first]) >= least * run
+
+
+def one_better(rating: Rating) -> Rating:
+    """A rating by the house rule.
+
+    >>> one_better(Rating(low=2, likely=4, high=5, why="deep")).likely, one_better(Rating(low=1, likely=2, high=2, why="")).low
+    (3, 1)
+    """
+    low, likely, high = (n - 1 if n > 2 else n for n in (rating.low, rating.likely, rating.high))
+    if (low, likely, high) == (rating.low, rating.likely, rating.high):
+        return rating
+    why = f"{rating.why}; one better: a sag within {CLOSE_FT:.0f} ft of the main with good fall above (house rule)"
+    return rating.model_copy(update={"low": low, "likely": likely, "high": high, "why": why})
+
+
+def rated_one_better(row: Resolved) -> Resolved:
+    """A finding of such a sag, rated by the house rule."""
+    if row.rating is None:
+        return row
+    rating = one_better(row.rating)
+    return replace(row, rating=rating, finding=row.finding.model_copy(update={"rating": rating}))
