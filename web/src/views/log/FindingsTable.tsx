@@ -27,6 +27,8 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   }, []);
   const reversedFrom = assessment.axis_words;
   const { small } = useWindowShape();
+  // what a tablet opens with stays where it is: coming to it would push the pad's keys out of sight
+  const [opened] = useState(strip.selected);
   const table = useRef<HTMLTableElement>(null);
   // what follows from the pipe's shape was said by nobody: it stands in Water and Judge
   const said = useMemo(() => assessment.findings.filter((f) => !f.computed), [assessment.findings]);
@@ -67,7 +69,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
                 where={whereWords(desk, f)}
                 on={strip.selected === f.id}
                 second={strip.second === f.id}
-                scrolled={rows.many}
+                scrolled={rows.many || (small && strip.selected === opened)}
                 onSelect={select}
                 onEdit={setEditing}
               />
@@ -107,7 +109,7 @@ interface RowProps {
   /** Selects the finding, or picks it beside the selected one. */
   onSelect: (finding: Finding, beside: boolean) => void;
   second: boolean;
-  /** The table itself brings it into view. */
+  /** The table itself brings it into view, or nobody does. */
   scrolled: boolean;
   onEdit: (id: string) => void;
 }
