@@ -14,7 +14,7 @@ from bellstone.core.judging import one_each
 from bellstone.core.materials import MATERIALS
 from bellstone.core.mesh import SNAP_FT, Reach
 from bellstone.core.pitch_log import pitched_stretches, pitches_of
-from bellstone.core.placing import Placing, station_at_head, vertical_cable
+from bellstone.core.placing import Placing, vertical_cable
 from bellstone.core.ponding import Dam
 from bellstone.core.profile import Height, Hold, Level, Readings, StepRead, shore_sigma
 from bellstone.core.record import (
@@ -241,7 +241,8 @@ def _heights(
         down = {"beacon": radius, "invert": 0.0, "crown": bore_at(reaches, place.station)}[d.to]
         yield Height(d.id, min(max(place.station, start), end), ground[0] - depth - down, hypot(sigma, ground[1]))
     for v in visit.inverts:
-        station = station_at_head(v.position, placing.fits.get(v.run or ""), placing.landmark_stations)
+        place = placing.places[v.id]
+        station = place.station if place.how == "station" else None
         low, high = limits.get(v.run or "", EVERYWHERE)
         if station is not None and max(start - 1, low) <= station <= min(end + 1, high):
             sigma = (v.sigma_ft or SIGMA_SURVEY_FT) * (2 if v.suspect else 1)

@@ -6,17 +6,18 @@ from itertools import groupby
 
 import numpy as np
 
+from bellstone.core.amounts import amount_middle
 from bellstone.core.coverage import EVERYWHERE, Interval
-from bellstone.core.placing import Placing, station_at_head
+from bellstone.core.placing import NO_RUN, Placing
 from bellstone.core.profile import Pitch
-from bellstone.core.record import PitchReading, Run, Visit
+from bellstone.core.record import CounterPosition, PitchReading, Position, Run, Visit
 from bellstone.core.remembering import Same
 from bellstone.core.stationing import CounterFit
 
 SIGMA_PITCH, LEAST_SIGMA_PITCH, PITCH_BIN_FT = 0.006, 0.003, 0.5  # working values of the handbook, 2.5
 
 Fits = tuple[tuple[str, CounterFit], ...]
-Marks = tuple[tuple[str, float], ...]
+Stations = tuple[tuple[str, float], ...]
 Limits = tuple[tuple[str, Interval], ...]
 
 
@@ -34,29 +35,36 @@ def pitches_of(
     limits : mapping
         Between which stations each run's part of the path lies [ft].
     """
-    fits, marks = tuple(placing.fits.items()), tuple(placing.landmark_stations.items())
-    return _binned(
-        Same(visit.pitches), Same(visit.runs), fits, marks, tuple(apart), extent, tuple(sorted(limits.items()))
-    )
+    placed = ((p.id, placing.places[p.id].station) for p in visit.pitches if p.id in placing.places)
+    elsewhere = tuple((ident, station) for ident, station in placed if station is not None)
+    fits, ends = tuple(placing.fits.items()), tuple(sorted(limits.items()))
+    return _binned(Same(visit.pitches), Same(visit.runs), fits, elsewhere, tuple(apart), extent, ends)
 
 
 @lru_cache(maxsize=64)  # an edit leaves most logs as they were
 def _binned(
-    pitches: Same[tuple[PitchReading, ...]], runs: Same[tuple[Run, ...]], fits: Fits, marks: Marks,
+    pitches: Same[tuple[PitchReading, ...]], runs: Same[tuple[Run, ...]], fits: Fits, elsewhere: Stations,
     apart: tuple[float, ...], extent: Interval, limits: Limits,
 ) -> tuple[Pitch, ...]:  # fmt: skip
     heads = {run.id: n for n, run in enumerate(runs.it)}
     facing = {run.id: -1 if run.head_faces == "house" else 1 for run in runs.it}
-    within, tied, known = dict(limits), dict(fits), dict(marks)
+    within, tied, placed = dict(limits), dict(fits), dict(elsewhere)
     out: list[Pitch] = []
     for run_id, group in groupby(sorted(pitches.it, key=lambda p: p.run or ""), key=lambda p: p.run or ""):
         told = list(group)
-        at = [station_at_head(p.position, tied.get(run_id), known) for p in told]
+        fit = tied.get(run_id, NO_RUN)
+        at = [_at_counter(p.position, fit) if p.id not in placed else placed[p.id] for p in told]
         low, high = within.get(run_id, EVERYWHERE)
         ends = (max(extent[0], low), min(extent[1], high))
         out += _of_run(told, np.array([np.nan if s is None else s for s in at]), apart, ends, heads.get(run_id, 0),
                        facing.get(run_id, 1))  # fmt: skip
     return tuple(out)
+
+
+def _at_counter(position: Position, fit: CounterFit) -> float | None:
+    if not fit.tied or not isinstance(position, CounterPosition):
+        return None
+    return fit.station(amount_middle(position.counter)) + fit.located_ahead
 
 
 def _of_run(

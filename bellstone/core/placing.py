@@ -1,7 +1,7 @@
 """Where everything lies: each run's counter tied to stations, chains, rafts and what is order only."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from math import hypot
@@ -14,9 +14,11 @@ from bellstone.core.record import (
     BetweenPosition,
     CounterPosition,
     DepthReading,
+    InvertReading,
     LandmarkPosition,
     Lateral,
     Line,
+    PitchReading,
     Position,
     Rec,
     RelativePosition,
@@ -63,6 +65,10 @@ class Place:
     def band(self) -> float:
         """Half width of the 5-95 % band [ft]."""
         return Z_90 * self.sigma
+
+
+ReadAtHead = DepthReading | InvertReading | PitchReading
+NOWHERE = Place("order", "only its place in the telling")
 
 
 class ZeroOrScale(Rec):
@@ -129,12 +135,16 @@ def place_visit(lateral: Lateral, visit: Visit, calibration: Calibration | None 
     runs = {run.id: run for run in visit.runs}
     fits = {run.id: calibration.fits[visit.id, run.id] for run in visit.runs}
     rafts = {run.id: calibration.rafts.get((visit.id, run.id), "") for run in visit.runs}
-    # a depth from the surface has a place like any sighting; told after them, it moves none
-    said = (*visit.sightings, *(_as_sighting(d) for d in visit.depths))
+    # what was read at the head has a place like any sighting, and moves none; a pitch log tells its counter itself
+    elsewhere = (p for p in visit.pitches if not isinstance(p.position, CounterPosition))
+    at_head: tuple[ReadAtHead, ...] = (*visit.depths, *visit.inverts, *elsewhere)
+    read = [_as_sighting(r) for r in at_head]
+    said = (*visit.sightings, *read)
     direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts, lateral.lines[0]) for s in said}
     adjusted = {s.id: _adjusted(s, direct[s.id], visit, calibration) for s in said}
     chained = _chain(said, runs, {k: v for k, v in adjusted.items() if v is not None})
-    ordered = _in_order(said, runs, chained)
+    ordered = _in_order(visit.sightings, runs, chained)
+    ordered |= {r.id: chained.get(r.id, NOWHERE) for r in read}
     ties = tuple(_tie(lateral, visit, run, calibration) for run in visit.runs)
     return Placing(ordered, fits, ties, marks)
 
@@ -153,23 +163,10 @@ def vertical_cable(line: Line) -> float:
     return amount_middle(line.vertical_ft) if line.vertical_ft is not None else 0.0
 
 
-def station_at_head(position: Position, fit: CounterFit | None, marks: Mapping[str, float]) -> float | None:
-    """The station of a reading taken at the head [ft]; None where it has none."""
-    match position:
-        case CounterPosition(counter=counter):
-            if fit is None:
-                return amount_middle(counter)
-            return fit.station(amount_middle(counter)) + fit.located_ahead if fit.tied else None
-        case StationPosition(station=station):
-            return amount_middle(station)
-        case LandmarkPosition(landmark=name):
-            return marks.get(name)
-    return None
-
-
-def _as_sighting(reading: DepthReading) -> Sighting:
+def _as_sighting(reading: ReadAtHead) -> Sighting:
+    line = "line0" if isinstance(reading, PitchReading) else reading.line
     return Sighting(
-        id=reading.id, item=reading.id, line=reading.line, run=reading.run, position=reading.position, kind="located"
+        id=reading.id, item=reading.id, line=line, run=reading.run, position=reading.position, kind="located"
     )
 
 
@@ -309,7 +306,7 @@ def _in_order(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dic
         flow = travel_with_flow(runs.get(run_id or ""), travel)
         last, count = (-1e9, 0) if flow > 0 else (-1e9, 0)
         for s in said if flow > 0 else reversed(said):
-            place = placed.get(s.id, Place("order", "only its place in the telling"))
+            place = placed.get(s.id, NOWHERE)
             if place.how == "station" and place.station is not None:
                 last, count = max(last, place.station), 0
                 at = (place.station, 0)

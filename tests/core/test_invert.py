@@ -12,9 +12,11 @@ from bellstone.core.entry.writing import page_of
 from bellstone.core.errors import DomainError
 from bellstone.core.flush import FlushPlan
 from bellstone.core.notes import record_from_page
-from bellstone.core.path_water import WhatIf
+from bellstone.core.path_water import WhatIf, path_water
+from bellstone.core.placing import placed
 from bellstone.core.record import Lateral
 from bellstone.core.reread import Reread, with_reading
+from bellstone.core.scheme import house_scheme
 from bellstone.core.water_asked import bands, flush_test, water_if, water_running
 from bellstone.formats import lateral_file
 from bellstone.formats.csv_table import add_table, read_table
@@ -128,6 +130,19 @@ def test_a_computed_pond_is_rated_and_says_that_nobody_read_it() -> None:
     running = assessed(f"40 offset up 1in joint\n36-40 standing 1in sink\n{log}")
     water = next(f for f in running.findings if f.kind == "standing")
     assert water.rating is not None and "computed" in water.rating.why
+
+
+@pytest.mark.parametrize("reading", ["invert 98.2", "depth 3ft ground 100", "pitch 1.8%"])
+@pytest.mark.parametrize(
+    ("where", "station"),
+    [("12", 11), ("at front cleanout:", 0.25), ("2ft past front cleanout:", 2), ("3ft short of curb:", 17)],
+)
+def test_a_reading_lies_where_its_words_say_whatever_it_reads(reading: str, where: str, station: float) -> None:
+    # the zero was where the eye was: the head that is located lies a foot behind it
+    said = record(f"curb is 20 ft from front cleanout\n20 = curb\n{where} {reading}")
+    found = path_water(said, said.visits[0], placed(said)[-1], said.lines[0].id, house_scheme()).parts[0].water.invert
+    read = (*found.readings.heights, *found.readings.pitches)
+    assert [round(r.station, 2) for r in read] == [pytest.approx(station, abs=0.3)]
 
 
 @pytest.mark.parametrize(
