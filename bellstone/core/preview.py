@@ -96,6 +96,24 @@ def _other(reading: EntryReading) -> tuple[ReadPiece, ...]:
     return tuple(_told(a) or ReadPiece(where="", what=names.get(a.act, a.act), rating="", why="") for a in reading.acts)
 
 
+def _lies(act: Lie) -> str:
+    """How a line lies, as it was read."""
+    match act:
+        case Lie(main_level=Amount(likely=float(inches))):
+            return f"the main stands {abs(inches):g} in {'below' if inches < 0 else 'above'} the outlet"
+        case Lie(fall="given", fall_pct=pct):
+            return f"the line falls {pct:.2f} %"
+        case Lie(fall="word", fall_word=word):
+            return {"steep": "a steep fall", "good": "a good fall", "flat": "hardly any fall", "back": "falls back"}[
+                word
+            ]
+        case Lie(ground="taken", ground_fall_pct=pct):
+            return f"the ground is taken to fall {pct:g} %" if pct else "the ground is taken as level"
+        case Lie(ground="not_known"):
+            return "the ground between its levels is not known"
+    return "the line's fall is not known"
+
+
 def _told(act: Act) -> ReadPiece | None:
     """A reading of how the pipe lies, with where it was taken and what it says."""
     match act:
@@ -106,10 +124,8 @@ def _told(act: Act) -> ReadPiece | None:
             where, what = v.position, f"invert surveyed at {v.elevation_ft:g} ft"
         case ReadPitch(reading=p):
             where, what = p.position, f"falls {p.grade_pct:g} % ahead of the head"
-        case Lie(main_level=Amount(likely=float(inches))):
-            return ReadPiece(where="", what=f"the main stands {inches:g} in above the outlet", rating="", why="")
-        case Lie(fall="given", fall_pct=pct):
-            return ReadPiece(where="", what=f"the line falls {pct:.2f} %", rating="", why="")
+        case Lie():
+            return ReadPiece(where="", what=_lies(act), rating="", why="")
         case _:
             return None
     return ReadPiece(where=position_words(where), what=what, rating="", why="")

@@ -185,14 +185,13 @@ class Profile:
         """
         z, beta = self.solution.draws(count, random_state)
         level = beta[self._columns.level : self._columns.bias]
-        keep = np.ones(count, bool)
-        for reading in self.readings.levels:
-            if reading.kind == "under" and not _is_out(reading.name, self.residuals):
-                keep &= level[reading.pond] - z[self.mesh.node(reading.station)] >= reading.least
+        under = [v for v in self.readings.levels if v.kind == "under" and not _is_out(v.name, self.residuals)]
+        fits = [level[v.pond] - z[self.mesh.node(v.station)] >= v.least for v in under]
+        keep = np.logical_and.reduce([np.ones(count, bool), *fits])
         if keep.sum() * 20 < count:
-            raise DomainError(
-                "water", int(keep.sum()), f"of {count} draws fit a head under water: the readings disagree"
-            )
+            odd = under[int(np.argmin([fit.sum() for fit in fits]))]
+            mend = "by the other readings it would stand out: mark the look that is least sure with ?, or take it out"
+            raise DomainError("head under water", round(float(odd.station), 1), mend)
         return (z, level) if keep.all() else (z[:, keep], level[:, keep])
 
 

@@ -415,7 +415,7 @@ def water_bands(parts: Sequence[Part]) -> WaterBands:
     try:
         each = [bands_of(p.water) for p in parts]
     except DomainError as error:
-        return _no_bands(parts, f"{error}; take out the reading that is least sure, or mark it unsure")
+        return _no_bands(f"No bands: {error.name} at {error.got} ft: {error.wanted}")
     cut = [p.shown for p in parts]
 
     def column(name: str) -> Array:
@@ -457,10 +457,7 @@ def _pond_band(part: Part, named: NamedPond, band: CorePondBand, sag: tuple[floa
     )
 
 
-def _no_bands(parts: Sequence[Part], trouble: str) -> WaterBands:
-    invert = np.concatenate([p.water.bed.z[p.shown] for p in parts])
-    none = (None,) * invert.size
+def _no_bands(trouble: str) -> WaterBands:
     return WaterBands(
-        low_ft=_rounded(invert, 4), high_ft=_rounded(invert, 4), depth_low_in=none, depth_high_in=none, ponds=(),
-        chances_unseen=(), draws=0, trouble=trouble,
-    )  # fmt: skip
+        low_ft=(), high_ft=(), depth_low_in=(), depth_high_in=(), ponds=(), chances_unseen=(), draws=0, trouble=trouble
+    )

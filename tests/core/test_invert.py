@@ -14,6 +14,7 @@ from bellstone.core.flush import FlushPlan
 from bellstone.core.notes import record_from_page
 from bellstone.core.path_water import WhatIf, path_water
 from bellstone.core.placing import placed
+from bellstone.core.preview import preview
 from bellstone.core.record import Lateral
 from bellstone.core.reread import Reread, with_reading
 from bellstone.core.scheme import house_scheme
@@ -109,12 +110,45 @@ def test_a_step_seen_out_and_back_is_one_step() -> None:
     assert twice.profile.invert_ft[-1] == pytest.approx(once.profile.invert_ft[-1], abs=0.02)
 
 
-@pytest.mark.parametrize(("line", "choices"), [("40 pitch 1.8", ["1.8 %"]), ("fall 9", ["9 %", "9 in a foot"])])
-def test_a_fall_without_its_unit_is_asked(line: str, choices: list[str]) -> None:
+@pytest.mark.parametrize(
+    ("line", "choices"),
+    [("40 pitch 1.8", ["1.8 %"]), ("fall 9", ["9 %", "9 in a foot"]), ("main stands 3 below", ["3 in", "3 ft"])],
+)
+def test_a_number_without_its_unit_is_asked(line: str, choices: list[str]) -> None:
     read = read_line(line)
     assert not read.acts
     assert [c.label for c in read.questions[0].choices] == choices
     assert all(read_line(c.line).acts for c in read.questions[0].choices)
+
+
+@pytest.mark.parametrize(
+    ("line", "where", "what"),
+    [
+        ("40 depth 5'11\" ground 102.3", "40", "beacon 5.92 ft below the ground, ground at 102.3 ft"),
+        ("at front cleanout: invert 99", "at front cleanout:", "invert surveyed at 99 ft"),
+        ("12 pitch -1.8%", "12", "falls -1.8 % ahead of the head"),
+        ("main stands 3in above the outlet", "", "the main stands 3 in above the outlet"),
+        ("main stands 1/2 ft below", "", "the main stands 6 in below the outlet"),
+        ("fall 1/4in per ft", "", "the line falls 2.08 %"),
+        ("fall back", "", "falls back"),
+        ("fall not known", "", "the line's fall is not known"),
+        ("ground level", "", "the ground is taken as level"),
+        ("ground falls 2%", "", "the ground is taken to fall 2 %"),
+        ("ground not known", "", "the ground between its levels is not known"),
+    ],
+)
+def test_what_a_line_about_how_the_pipe_lies_says_before_it_is_taken(line: str, where: str, what: str) -> None:
+    shown = preview(record("20 roots hair 5% joint"), read_line(line))
+    assert [(p.where, p.what) for p in shown.pieces] == [(where, what)]
+    assert not shown.unread and not shown.questions
+
+
+def test_a_main_that_stands_below_the_outlet_reads_back_and_holds_no_water() -> None:
+    said = record("0 depth 3ft ground 100\nmain stands 4in below the outlet")
+    again = record_from_page(page_of(said))[0].visits[0].main_level
+    assert again is not None and again.likely == -4
+    assert assess(said).ponds == ()
+    assert [p.cause for p in assess(record("0 depth 3ft ground 100\nmain stands 4in")).ponds] == ["backwater"]
 
 
 def test_a_computed_pond_is_rated_and_says_that_nobody_read_it() -> None:
@@ -181,6 +215,13 @@ def test_the_invert_of_the_visit_before_lies_beside_this_one_where_both_are_tied
     assert assess(said.model_copy(update={"visits": (before,)})).invert_before is None
     for loose in ((before.model_copy(update={"depths": ()}), now), (before, now.model_copy(update={"depths": ()}))):
         assert assess(said.model_copy(update={"visits": loose})).invert_before is None
+
+
+def test_readings_that_leave_a_head_dry_have_no_bands_and_name_it() -> None:
+    log = "\n".join(f"{x} pitch 2%" for x in range(2, 78, 2))
+    found = bands(record(f"40 standing 0.6in rest\n41 submerged rest\n{log}"))
+    assert found.trouble.startswith("No bands: head under water at 41.0 ft: ") and "mark the look" in found.trouble
+    assert (found.low_ft, found.ponds, found.draws) == ((), (), 0)
 
 
 def test_where_nobody_looked_the_water_is_not_known() -> None:

@@ -5,7 +5,7 @@ import re
 from bellstone.core.entry.positions import read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, Lie, Question, ReadInvert, ReadPitch
 from bellstone.core.record import Amount, InvertReading, PitchReading
-from bellstone.core.units import NUMBER, number
+from bellstone.core.units import IN_PER_FT, NUMBER, number
 
 Levels = tuple[list[Act], list[Question]]
 
@@ -28,7 +28,15 @@ def read_levels(text: str) -> Levels | None:
 
 
 def _bare(text: str) -> Levels | None:
-    """A pitch or a fall whose number says no unit: asked, never guessed."""
+    """A pitch, a fall or a level of the main whose number says no unit: asked, never guessed."""
+    stands = re.fullmatch(
+        rf"(?P<what>main\s+stands)\s+(?P<n>{NUMBER})(?P<side>\s+(?:above|below).*)?", text.strip(), re.I
+    )
+    if stands is not None:
+        units = [f"{stands['n']}{unit}" for unit in ("in", "ft")]
+        levels = [Choice(label=f"{n[:-2]} {n[-2:]}", line=f"{stands['what']} {n}{stands['side'] or ''}") for n in units]
+        asked = f"{stands['what']} {stands['n']} of what?"
+        return [], [Question(text=asked, start=0, end=len(text.rstrip()), choices=tuple(levels))]
     placed = read_position(text)
     match = re.match(rf"(?P<what>pitch|fall)\s+(?P<n>-?{NUMBER})\s*$", text[placed.rest :], re.I)
     if match is None:
@@ -66,11 +74,13 @@ def _pitch(text: str) -> Act | None:
 
 
 def _main(text: str) -> Act | None:
-    said = rf"main\s+stands\s+(?P<n>{NUMBER})\s*(?:in|inch(?:es)?|\")(?:\s+above(?:\s+.*)?)?"
+    unit = r"(?:(?P<ft>ft|feet|foot|')|in|inch(?:es)?|\")"
+    said = rf"main\s+stands\s+(?P<n>{NUMBER})\s*{unit}(?:\s+(?:above|(?P<below>below))(?:\s+.*)?)?"
     match = re.fullmatch(said, text.strip(), re.I)
     if match is None:
         return None
-    return Lie(main_level=Amount(likely=number(match["n"]), unit="in", said=text.strip()))
+    inches = number(match["n"]) * (IN_PER_FT if match["ft"] else 1) * (-1 if match["below"] else 1)
+    return Lie(main_level=Amount(likely=inches, unit="in", said=text.strip()))
 
 
 def _ground(text: str) -> Act | None:

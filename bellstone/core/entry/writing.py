@@ -78,7 +78,8 @@ def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
     yield from (_invert_line(v) for v in visit.inverts)
     yield from (_pitch_line(p) for p in visit.pitches)
     if visit.main_level is not None:
-        yield f"main stands {tidy(amount_middle(visit.main_level), 3)}in"
+        inches = amount_middle(visit.main_level)
+        yield f"main stands {tidy(abs(inches), 3)}in{' below the outlet' if inches < 0 else ''}"
     yield from (_count_line(c) for c in visit.counts)
     yield from (_flush_line(f) for f in visit.flush_tests)
 
