@@ -1,6 +1,7 @@
 """A new record from the three things the desk asks."""
 
 from bellstone.core.entry.adding import landmark_kind
+from bellstone.core.errors import DomainError
 from bellstone.core.record import Landmark, Lateral, Line, Run, Site, Visit
 
 
@@ -9,7 +10,14 @@ def new_record(name: str, access: str, zero_at: str, date: str = "") -> Lateral:
 
     ``zero_at`` is the access, ``main``, or ``not said``. The datum is where the counter was zeroed, for
     nothing else is known yet; zeroed at the main the counter counts up towards the house.
+
+    Raises
+    ------
+    DomainError
+        A name of nothing but space.
     """
+    if not name.strip():
+        raise DomainError("name", name, "wants a name to find it by, such as a street and number")
     access = access.strip() or "access"
     at_main = zero_at.strip().lower() in ("main", "the main")
     zero = "main" if at_main else None if zero_at.strip().lower() == "not said" else access

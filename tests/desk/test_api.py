@@ -160,6 +160,13 @@ def test_no_body_is_a_server_error(desk, lateral_id, write, body) -> None:
     assert desk.send("POST", f"/{lateral_id}/read", sent).status_code < 500
 
 
+@pytest.mark.parametrize("name", ["", " ", "\x1c", "\u2003"])
+def test_a_lateral_without_a_name_is_refused(desk, db, name: str) -> None:
+    refused = desk.send("POST", "", {"name": name})
+    assert refused.status_code == 422
+    assert refused.json()["problems"][0]["place"].endswith("name")
+
+
 def test_laterals_are_listed_searched_and_paged_newest_first(desk, db) -> None:
     for name in ("Alder Row 1", "Birch Row 2", "Alder Row 3"):
         create(record_from_page("10 roots 60%\n40 main", name)[0])
