@@ -52,16 +52,15 @@ export function useWaterState(desk: Desk, send: (edit: Edit) => Promise<boolean>
   const asIf = isAsIf(what);
   const asked = shown === version ? what : AS_IT_IS;
   const drawn = assessment.profile != null;
-  // while a reading is dragged its bands wait until it rests: they would keep the pipe itself waiting
-  const [rested] = useDebouncedValue(asked, asked.moved === null ? 0 : DRAG_REST_MS);
-  const bands = useQuery({
-    ...bandsOptions(id, version, assessment.path, asked.moved ? rested : asked),
-    enabled: drawn,
-  });
-  const old = bands.isPlaceholderData || (asked.moved !== null && rested !== asked);
   // one question at a time: what has moved on meanwhile is asked when its answer is here
   const would = useQuery({ ...waterIfOptions(id, version, assessment.path, sent), enabled: drawn && isAsIf(sent) });
   if (sent !== asked && !would.isFetching) ask(asked);
+  // bands wait for the water they belong to, and until a dragged reading rests: they would keep the pipe itself waiting
+  const [rested] = useDebouncedValue(asked, asked.moved === null ? 0 : DRAG_REST_MS);
+  const answered = !asIf || (sent === asked && !would.isFetching);
+  const due = answered && (asked.moved === null || rested === asked);
+  const bands = useQuery({ ...bandsOptions(id, version, assessment.path, asked), enabled: drawn && due });
+  const old = bands.isPlaceholderData || !due;
   const profile = (asIf && would.data ? would.data.profile : assessment.profile) ?? null;
   const ponds = asIf && would.data ? would.data.ponds : assessment.ponds;
   const setWhat = useCallback((next: Partial<WhatIf>) => change((now) => ({ ...now, ...next })), []);
