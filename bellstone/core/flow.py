@@ -8,6 +8,7 @@ from scipy.optimize import brentq
 
 from bellstone.core.errors import DomainError
 from bellstone.core.mesh import Array
+from bellstone.core.record import LeastFall
 from bellstone.core.section import flow_area, flow_areas
 from bellstone.core.units import GAL_PER_FT3
 
@@ -181,12 +182,12 @@ def backup_behind(station: Array, z: Array, diameter: Array, at: float, openings
     return Backup(max(head, 0.0), (pipe + risers) * GAL_PER_FT3, lowest)
 
 
-def minimum_grade(bore_in: float, eighth_from_4_in: bool) -> float:
+def minimum_grade(bore_in: float, rule: LeastFall) -> float:
     """The least fall a drain is commonly laid at [ft/ft]: 1/4 in/ft, or 1/8 in/ft from 4 in up where that is approved.
 
     From memory, and codes differ: the local one governs.
 
-    >>> round(12 * minimum_grade(4, True), 3), round(12 * minimum_grade(3, True), 3)
-    (0.125, 0.25)
+    >>> [round(12 * minimum_grade(bore_in, "eighth_from_4_in"), 3) for bore_in in (4, 3)]
+    [0.125, 0.25]
     """
-    return (0.125 if eighth_from_4_in and bore_in >= 4 else 0.25) / 12
+    return (0.125 if rule == "eighth_from_4_in" and bore_in >= 4 else 0.25) / 12

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from bellstone.core.findings import Resolved
 from bellstone.core.flow import minimum_grade
+from bellstone.core.record import LeastFall
 from bellstone.core.scheme.rating import Rating
 from bellstone.core.units import IN_PER_FT
 from bellstone.core.water import LineWater, NamedPond
@@ -14,15 +15,15 @@ CLOSE_FT = 10.0  # working value: three or four lengths of clay pipe
 FALL_OVER_FT = 10.0  # the fall is taken over so much pipe above the pond: working value
 
 
-def sags_near_main(parts: Sequence[Part], main_ft: float | None, eighth_from_4_in: bool) -> frozenset[str]:
+def sags_near_main(parts: Sequence[Part], main_ft: float | None, least_fall: LeastFall) -> frozenset[str]:
     """The items of ponds that a sag holds close to the main, where the pipe above falls as it should.
 
     Parameters
     ----------
     main_ft : float or None
         Where the main is; None where it was not reached.
-    eighth_from_4_in : bool
-        The house's least fall.
+    least_fall : str
+        The house's rule of the least fall.
     """
     if main_ft is None:
         return frozenset()
@@ -33,17 +34,17 @@ def sags_near_main(parts: Sequence[Part], main_ft: float | None, eighth_from_4_i
         if named.rungs
         and named.cause == "sag"
         and main_ft - named.pond.end <= CLOSE_FT
-        and _falls_well(part.water, named, eighth_from_4_in)
+        and _falls_well(part.water, named, least_fall)
         for item in items_of(part, named)
     )
 
 
-def _falls_well(water: LineWater, named: NamedPond, eighth_from_4_in: bool) -> bool:
+def _falls_well(water: LineWater, named: NamedPond, least_fall: LeastFall) -> bool:
     """Whether the adjusted pipe above a pond falls at least by the house's least fall."""
     first = named.pond.first
     above = water.profile.mesh.node(float(water.station[first]) - FALL_OVER_FT)
     run = float(water.station[first] - water.station[above])
-    least = minimum_grade(float(water.diameter[first]) * IN_PER_FT, eighth_from_4_in)
+    least = minimum_grade(float(water.diameter[first]) * IN_PER_FT, least_fall)
     return run > 0 and float(water.profile.z[above] - water.profile.z[first]) >= least * run
 
 

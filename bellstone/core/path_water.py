@@ -69,8 +69,7 @@ def _path_water(
     said = resolve(lateral, path.visit, placing, segments, scheme)
     parts = parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)
     rules, main_ft = lateral.site.house_rules, coverage.end if coverage.reached_main else None
-    eighth = rules.minimum_grade == "eighth_from_4_in"
-    near_main = sags_near_main(parts, main_ft, eighth) if rules.sag_near_main_milder else frozenset[str]()
+    near_main = sags_near_main(parts, main_ft, rules.minimum_grade) if rules.sag_near_main_milder else frozenset[str]()
     return PathWater(path, coverage, segments, said, parts, near_main)
 
 

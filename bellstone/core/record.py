@@ -434,6 +434,9 @@ class Stretch(Rec):
     land: Word = ""
 
 
+LeastFall = Literal["quarter_inch", "eighth_from_4_in"]  # a foot
+
+
 class HouseRules(Rec):
     """The ways a firm may choose to judge; each report names them."""
 
@@ -445,7 +448,7 @@ class HouseRules(Rec):
     owner_ends_at: Literal["main", "property_line", "not_stated"] = "not_stated"
     unseen_is_only_unseen: bool = True
     sag_near_main_milder: bool = False
-    minimum_grade: Literal["quarter_inch", "eighth_from_4_in"] = "quarter_inch"
+    minimum_grade: LeastFall = "quarter_inch"
 
 
 class Site(Rec):

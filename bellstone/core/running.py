@@ -82,8 +82,7 @@ def running_at(
     grade = _grade_at(x, z, station)
     diameter = float(np.interp(station, x, part.water.diameter))
     n = roughness_of(segments, np.array([station]))[0]
-    eighth = lateral.site.house_rules.minimum_grade == "eighth_from_4_in"
-    least = minimum_grade(diameter * IN_PER_FT, eighth)
+    least = minimum_grade(diameter * IN_PER_FT, lateral.site.house_rules.minimum_grade)
     flow = gpm / GPM_PER_CFS
     falls = grade > 1e-5
     depth = normal_depth(flow, diameter, grade, n) if falls else None

@@ -8,8 +8,8 @@ from bellstone.core.assessment import Warning
 from bellstone.core.clock import includes_six
 from bellstone.core.coverage import Coverage
 from bellstone.core.findings import Resolved
-from bellstone.core.placing import Placing
-from bellstone.core.record import Lateral, Visit
+from bellstone.core.placing import Placing, ReadAtHead
+from bellstone.core.record import LandmarkPosition, Lateral, PitchReading, Sighting, Visit
 from bellstone.core.scheme import Scheme
 from bellstone.core.scheme.sizes import size_bounds
 from bellstone.core.segment_joints import OFF_JOINT_FT, at_joint_in, joints_of, off_pattern, spacing_not_of
@@ -39,6 +39,7 @@ def warnings_of(
         *_of_runs(placing),
         *_of_draining(visit, rows),
         *_of_depths(visit),
+        *_of_landmarks(visit, placing),
         *_of_shape(parts),
     ]
     return tuple(w for w in found if w.id not in answered)
@@ -211,6 +212,22 @@ def _of_depths(visit: Visit) -> Iterator[Warning]:
                 text=f"a depth of {tidy(d.depth_ft.likely, 2)} ft puts the head above the ground",
                 mend="check the reading, or mark it failed",
             )
+
+
+def _of_landmarks(visit: Visit, placing: Placing) -> Iterator[Warning]:
+    """What was placed by a landmark that has no place itself: it is kept, and takes part in nothing."""
+    known = ", ".join(placing.landmark_stations)
+    told: tuple[Sighting | ReadAtHead, ...] = (*visit.sightings, *visit.depths, *visit.inverts, *visit.pitches)
+    for one in told:
+        mark = one.position.landmark if isinstance(one.position, LandmarkPosition) else None
+        if mark is None or mark in placing.landmark_stations:
+            continue
+        yield Warning(
+            id=f"nowhere:{one.id}",
+            where=f"pitch {tidy(one.grade_pct, 2)} %" if isinstance(one, PitchReading) else one.said,
+            text=f"“{mark}” has no place on this line, so this has none",
+            mend=f"“41.5 = {mark}” gives it one; or say the footage{f', or go from {known}' if known else ''}",
+        )
 
 
 def _of_shape(parts: Sequence[Part]) -> Iterator[Warning]:

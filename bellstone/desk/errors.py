@@ -44,6 +44,12 @@ def problem(status: int, message: str, problems: list[tuple[str, str]], **more: 
     return JsonResponse(body, status=status)
 
 
+def _shown(error: DomainError) -> str:
+    """A refusal for reading on screen: what was got, and what was wanted."""
+    got = f"“{error.got}”" if isinstance(error.got, str) else "" if error.got is None else f"{error.got}"
+    return f"{' '.join(filter(None, (error.name.replace('_', ' '), got)))}: {error.wanted}"
+
+
 def register(api: NinjaAPI) -> None:
     """Give the API its one error format."""
 
@@ -66,7 +72,7 @@ def register(api: NinjaAPI) -> None:
             case RecordError():
                 return problem(422, "It cannot be read; nothing was changed.", error.problems)
             case DomainError():
-                return problem(422, str(error), [(error.name, error.wanted)])
+                return problem(422, _shown(error), [(error.name, error.wanted)])
             case BadPatch():
                 return problem(422, "The change does not fit the record; nothing was changed.", [("patch", str(error))])
             case ValidationError():

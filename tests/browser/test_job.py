@@ -65,7 +65,7 @@ def test_a_refused_line_stays_with_its_reason_and_a_choice_mends_it(analyst: Ana
     analyst.entry.fill("12-6 roots slight")
     expect(analyst.reading).to_contain_text("can be meant two ways")
     analyst.entry.press("Enter")
-    expect(analyst.said).to_contain_text("choose one")
+    expect(analyst.said).to_contain_text("Choose one")
     expect(analyst.entry).to_have_value("12-6 roots slight")
     analyst.reading.get_by_role("button", name="12 ft 6 in").click()
     analyst.entry.press("Enter")

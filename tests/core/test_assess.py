@@ -219,7 +219,7 @@ def test_a_preview_says_what_enter_would_do_and_changes_nothing(record: Lateral)
 
 
 def test_a_question_is_never_added() -> None:
-    with pytest.raises(DomainError, match="choose one"):
+    with pytest.raises(DomainError, match="Choose one"):
         add_line(Lateral(site=Site(name="x")), read_line("12-6 roots"))
 
 

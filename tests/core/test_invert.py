@@ -180,20 +180,22 @@ def test_a_reading_lies_where_its_words_say_whatever_it_reads(reading: str, wher
 
 
 @pytest.mark.parametrize(
-    ("main_ft", "fall", "depth_in", "before", "after"),
+    ("main_ft", "fall", "least", "depth_in", "before", "after"),
     [
-        (62, 0.025, 1.5, 3, 2),
-        (90, 0.025, 1.5, 3, 3),  # far from the main
-        (62, 0.005, 1.5, 3, 3),  # no good fall above
-        (62, 0.025, 0.8, 2, 2),  # never under 2
+        (62, 0.025, "quarter_inch", 1.5, 3, 2),
+        (90, 0.025, "quarter_inch", 1.5, 3, 3),  # far from the main
+        (62, 0.015, "quarter_inch", 1.5, 3, 3),  # less than 1/4 in/ft above
+        (62, 0.015, "eighth_from_4_in", 1.5, 3, 2),
+        (62, 0.005, "eighth_from_4_in", 1.5, 3, 3),
+        (62, 0.025, "quarter_inch", 0.8, 2, 2),  # never under 2
     ],
 )
 def test_a_sag_near_the_main_rates_one_better_where_the_house_says_so(
-    main_ft: float, fall: float, depth_in: float, before: int, after: int
+    main_ft: float, fall: float, least: str, depth_in: float, before: int, after: int
 ) -> None:
     page = "\n".join(f"{x} invert {100 - fall * x:.3f}" for x in (0, 15, 30, 44))
     said, _ = record_from_page(f"{RUN}{page}\n50-56 standing {depth_in}in rest\n{main_ft} main wye")
-    rules = said.site.house_rules.model_copy(update={"sag_near_main_milder": True})
+    rules = said.site.house_rules.model_copy(update={"sag_near_main_milder": True, "minimum_grade": least})
     ruled = said.model_copy(update={"site": said.site.model_copy(update={"house_rules": rules})})
     for one, rating in ((said, before), (ruled, after)):
         found = assess(one)
@@ -215,6 +217,17 @@ def test_the_invert_of_the_visit_before_lies_beside_this_one_where_both_are_tied
     assert assess(said.model_copy(update={"visits": (before,)})).invert_before is None
     for loose in ((before.model_copy(update={"depths": ()}), now), (before, now.model_copy(update={"depths": ()}))):
         assert assess(said.model_copy(update={"visits": loose})).invert_before is None
+
+
+@pytest.mark.parametrize("what", ["invert 98.2", "depth 3ft ground 100", "pitch 1.8%", "roots hair 5%"])
+def test_what_is_placed_by_a_landmark_without_a_place_says_so_until_it_has_one(what: str) -> None:
+    def unplaced(page: str) -> list[tuple[str, str]]:
+        return [(w.text, w.mend) for w in assessed(page).warnings if w.id.startswith("nowhere")]
+
+    [(text, mend)] = unplaced(f"2ft past shed: {what}")
+    assert text.startswith("“shed” has no place") and "“41.5 = shed”" in mend and "front cleanout" in mend
+    assert unplaced(f"2ft past shed: {what}\n41.5 = shed") == []
+    assert unplaced(f"2ft past front cleanout: {what}") == []
 
 
 def test_readings_that_leave_a_head_dry_have_no_bands_and_name_it() -> None:

@@ -159,10 +159,12 @@ class Adder:
                 case ReadDepth():
                     self._depth(act, line)
                 case ReadInvert():
+                    self._landmark_of(act.reading.position)
                     run = self.run.id if self.run else None
                     invert = {"id": self._next("v", "inverts"), "run": run, "line": line}
                     self._keep("inverts", act.reading.model_copy(update=invert))
                 case ReadPitch():
+                    self._landmark_of(act.reading.position)
                     run = self.run.id if self.run else None
                     pitch = {"id": self._next("g", "pitches"), "run": run}
                     self._keep("pitches", act.reading.model_copy(update=pitch))
@@ -404,7 +406,10 @@ def add_line(lateral: Lateral, reading: EntryReading, visit: int = -1) -> tuple[
     (['s1'], 'roots')
     """
     if reading.questions:
-        raise DomainError("line", reading.text, f"{reading.questions[0].text}: choose one")
+        asked = reading.questions[0].text
+        raise DomainError(
+            "line", reading.text, f"{asked}{'' if asked.endswith('?') else '.'} Choose one, or write it out"
+        )
     if not reading.acts:
         why = reading.unread[0].why if reading.unread else "nothing was said"
         raise DomainError("line", reading.text, why)

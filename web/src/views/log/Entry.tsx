@@ -118,7 +118,8 @@ function Reading({ text, read, onChoose }: { text: string; read: Preview; onChoo
   if (question)
     return (
       <span className={classes.ask}>
-        ▲ {question.text}:
+        ▲ {question.text}
+        {question.text.endsWith('?') ? '' : ':'}
         {question.choices.map((c) => (
           <button key={c.line} type="button" className={classes.choice} onClick={() => onChoose(c.line)}>
             {c.label}
@@ -131,7 +132,7 @@ function Reading({ text, read, onChoose }: { text: string; read: Preview; onChoo
       {read.pieces.map((p, i) => (
         <span key={`${p.where}${p.what}`}>
           {i > 0 && <span className="quiet"> ; </span>}
-          <span className="quiet">{p.where} · </span>
+          {p.where && <span className="quiet">{p.where} · </span>}
           {p.what}
           {p.rating && (
             <>

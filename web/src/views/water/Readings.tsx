@@ -69,7 +69,7 @@ interface Row {
   takeOut: boolean;
 }
 
-/** Readings that take part, then those of depth that cannot: the ground there is not known. */
+/** Readings that take part, then those that cannot: the ground there is not known, or they have no place. */
 function rowsOf({ assessment, record }: Desk): Row[] {
   const visit = record.visits.at(-1);
   const said = assessment.profile?.readings ?? [];
@@ -104,7 +104,21 @@ function rowsOf({ assessment, record }: Desk): Row[] {
       suspect: d.suspect,
       takeOut: true,
     }));
-  return [...taken, ...idle];
+  const nowhere: Row[] = (visit?.inverts ?? [])
+    .filter((v) => !known.has(v.id))
+    .map((v) => ({
+      id: v.id,
+      where: 'no place',
+      words: `invert at ${v.elevation_ft.toFixed(2)} ft`,
+      off: `not used: “${v.said}” has no place on this line`,
+      out: false,
+      explains: '',
+      value: v.elevation_ft,
+      unit: 'ft',
+      suspect: v.suspect ?? false,
+      takeOut: true,
+    }));
+  return [...taken, ...idle, ...nowhere];
 }
 
 function ReadingRow({ row }: { row: Row }) {
