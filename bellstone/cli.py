@@ -7,10 +7,10 @@ import sqlite3
 import sys
 from pathlib import Path
 
+from bellstone.core.answer import Assessment
 from bellstone.core.assess import assess
-from bellstone.core.assessment import Assessment
-from bellstone.core.errors import BellStoneError
-from bellstone.core.notes import PageLine, record_from_page
+from bellstone.core.edits import PageLine, record_from_page
+from bellstone.core.ground import BellStoneError
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import RATING_WORDS
 from bellstone.formats import lateral_file

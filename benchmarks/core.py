@@ -12,7 +12,7 @@ from pathlib import Path
 from bellstone.core.assess import assess
 from bellstone.core.profile import adjusted
 from bellstone.core.record import Lateral
-from bellstone.core.water_asked import bands
+from bellstone.core.water import bands
 from benchmarks.pages import lateral_of, wet_line
 from benchmarks.reference import reference
 

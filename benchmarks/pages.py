@@ -2,7 +2,7 @@
 
 import random
 
-from bellstone.core.notes import add_page
+from bellstone.core.edits import add_page
 from bellstone.core.record import Amount, CounterPosition, Lateral, PitchReading, Site
 
 KINDS = (

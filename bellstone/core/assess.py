@@ -4,44 +4,68 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from math import hypot, inf
 
-from bellstone.core.assessment import (
+from bellstone.core.answer import (
     Assessment,
     CountShown,
     DepthShown,
-    Earlier,
     LandmarkShown,
     LineShown,
     Origin,
     Remarked,
     SegmentResult,
+    before_you_pull_out,
+    cautions,
+    house_rule_words,
+    scope_words,
+    section_table,
+    warnings_of,
 )
-from bellstone.core.axis import axis_spans, joined
-from bellstone.core.cause import Cause
-from bellstone.core.compare import earlier_findings
-from bellstone.core.computed import pond_causes, ponds_on, with_computed
-from bellstone.core.coverage import Coverage, less, union
 from bellstone.core.dig import Bracket, DepthAt, Need, brackets
-from bellstone.core.findings import Resolved, is_joint
-from bellstone.core.fit import tool_fits
-from bellstone.core.invert import depth_sigma
-from bellstone.core.judging import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
-from bellstone.core.looks import proposed
-from bellstone.core.materials import MATERIALS
-from bellstone.core.path_water import PathWater, path_water
-from bellstone.core.placing import Placing, placed
+from bellstone.core.findings import (
+    Earlier,
+    Resolved,
+    axis_spans,
+    earlier_findings,
+    is_joint,
+    joined,
+    joints_of,
+    proposed,
+    with_joints,
+)
+from bellstone.core.ground import Z_90, uncollected
+from bellstone.core.judgement import (
+    LEAST_SEGMENT_FT,
+    VERDICT_WORDS,
+    Score,
+    VerdictResult,
+    counts,
+    cut_to,
+    is_named,
+    judge_rows,
+    one_each,
+    rated_items,
+    score,
+    standing_rating,
+    tool_fits,
+)
+from bellstone.core.pipe import MATERIALS
+from bellstone.core.profile import depth_sigma
 from bellstone.core.record import Lateral, Visit
-from bellstone.core.remembering import uncollected
 from bellstone.core.scheme import Scheme, house_scheme
-from bellstone.core.scope import before_you_pull_out, cautions, house_rule_words, scope_words
-from bellstone.core.score import LEAST_SEGMENT_FT, Score, score
-from bellstone.core.section_table import section_table
-from bellstone.core.segment_joints import joints_of, with_joints
-from bellstone.core.segments import Segment
-from bellstone.core.stationing import Z_90
-from bellstone.core.suspicious import warnings_of
-from bellstone.core.verdict import VERDICT_WORDS, VerdictResult
-from bellstone.core.water_found import EarlierInvert
-from bellstone.core.water_shown import earlier_invert, not_known, profile_found, removables
+from bellstone.core.stations import Coverage, Placing, Segment, less, placed, union
+from bellstone.core.water import (
+    Cause,
+    EarlierInvert,
+    PathWater,
+    earlier_invert,
+    not_known,
+    path_water,
+    pond_causes,
+    ponds_on,
+    profile_found,
+    removables,
+    with_computed,
+)
 
 OPEN_END_FT = 2.0  # drawn past the last thing seen, so that an open end shows as one
 
@@ -84,7 +108,7 @@ def assess(lateral: Lateral, scheme: Scheme | None = None, path: str | None = No
 
     Examples
     --------
-    >>> from bellstone.core.notes import record_from_page
+    >>> from bellstone.core.edits import record_from_page
     >>> record, _ = record_from_page("run A cleanout clay 4in, facing main, counts to main\\n12 roots ball 90%\\n40 main")
     >>> result = assess(record)
     >>> result.verdict.words, result.findings[0].rated

@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
-from bellstone.core.errors import BellStoneError, DomainError, RecordError
+from bellstone.core.ground import BellStoneError, DomainError, RecordError
 from bellstone.core.record import place_of
 
 

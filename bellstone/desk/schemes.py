@@ -2,9 +2,8 @@
 
 from functools import lru_cache
 
-from bellstone.core.errors import RecordError
-from bellstone.core.scheme import Scheme, house_scheme
-from bellstone.core.scheme.checking import scheme_problems
+from bellstone.core.ground import RecordError
+from bellstone.core.scheme import Scheme, house_scheme, scheme_problems
 from bellstone.desk.errors import NoSuchScheme
 from bellstone.desk.models import StoredScheme
 

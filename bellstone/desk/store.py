@@ -5,14 +5,13 @@ from collections import OrderedDict
 from functools import lru_cache
 from typing import Any
 
+from bellstone.core.answer import Assessment
 from bellstone.core.assess import assess
-from bellstone.core.assessment import Assessment
-from bellstone.core.path_water import WhatIf
+from bellstone.core.edits import Reread
+from bellstone.core.judgement import ORDER
 from bellstone.core.record import Lateral
-from bellstone.core.reread import Reread
 from bellstone.core.scheme import Scheme
-from bellstone.core.verdict import ORDER
-from bellstone.core.water_asked import bands
+from bellstone.core.water import WhatIf, bands
 from bellstone.desk import schemes
 from bellstone.desk.errors import NoSuchLateral
 from bellstone.desk.models import StoredLateral

@@ -6,11 +6,9 @@ import re
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import Literal
 
-from bellstone.core.entry.adding import Adder
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.printing import position_words, sighting_line
-from bellstone.core.errors import DomainError, RecordError
-from bellstone.core.ids import next_id
+from bellstone.core.edits import Adder
+from bellstone.core.entry import position_words, read_line, sighting_line
+from bellstone.core.ground import DomainError, RecordError
 from bellstone.core.record import (
     Amount,
     CounterPosition,
@@ -20,6 +18,7 @@ from bellstone.core.record import (
     PitchReading,
     Rec,
     Visit,
+    next_id,
 )
 
 What = Literal["sightings", "water", "depth", "invert", "pitch"]

@@ -3,7 +3,7 @@
 import json
 from typing import Any
 
-from bellstone.core.errors import RecordError
+from bellstone.core.ground import RecordError
 from bellstone.core.record import Lateral, read_lateral
 
 MAX_BYTES = 20_000_000

@@ -15,7 +15,7 @@ def record_patch(before: BaseModel, after: BaseModel) -> list[Operation]:
 
     Examples
     --------
-    >>> from bellstone.core.notes import record_from_page
+    >>> from bellstone.core.edits import record_from_page
     >>> record, _ = record_from_page("41.5 roots 70%")
     >>> after = record.model_copy(update={"next_look": "in a year"})
     >>> record_patch(record, after)

@@ -10,12 +10,11 @@ import numpy as np
 from numpy.typing import NDArray
 from skimage.morphology import reconstruction
 
-from bellstone.core import profile as model
-from bellstone.core.bordered import Rows, stacked
-from bellstone.core.invert import Invert, Told
-from bellstone.core.mesh import Mesh, Reach, mesh_of
-from bellstone.core.ponding import Dam
-from bellstone.core.profile import Height, Hold, Level, Pitch, Readings, StepRead, shore_sigma
+from bellstone.core.profile import Dam, Height, Invert, Mesh, pipe_rows
+from bellstone.core.profile.bordered import Rows, stacked
+from bellstone.core.profile.mesh import Reach, mesh_of
+from bellstone.core.profile.pools import Told
+from bellstone.core.profile.said import Hold, Level, Pitch, Readings, StepRead, shore_sigma
 
 STEP = 0.05
 BORE = 1 / 3
@@ -64,10 +63,10 @@ def from_the_model(rng: np.random.Generator, length: float = 48) -> TrueLine:
     """A line drawn from the model's own prior, by a dense solve."""
     reach = pipe(length, flexible=bool(rng.random() < 0.3))
     mesh = mesh_of([reach])
-    columns = model._Columns(1, 1, 1)
+    columns = pipe_rows.Columns(1, 1, 1)
     prior = stacked([
-        model._grades(mesh), model._barrels(mesh), model._stiffness(mesh), model._plain_steps(mesh, ()),
-        model._datum(True), model._biases(columns),
+        pipe_rows.grade_rows(mesh), pipe_rows.barrel_rows(mesh), pipe_rows.stiffness_rows(mesh), pipe_rows.flush_joint_rows(mesh, ()),
+        pipe_rows.datum_rows(True), pipe_rows.bias_rows(columns),
     ])  # fmt: skip
     a = dense(prior, mesh.station.size, 1) / prior.sigma[:, None]
     normal = a.T @ a

@@ -6,15 +6,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bellstone.core.answer import preview
 from bellstone.core.assess import assess
-from bellstone.core.entry.adding import add_line, replace_sighting, without
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.writing import page_of
-from bellstone.core.errors import DomainError, RecordError
-from bellstone.core.notes import add_page, record_from_page
-from bellstone.core.preview import preview
-from bellstone.core.record import Answer, Lateral, Override, Site, read_lateral
-from bellstone.core.start import new_record
+from bellstone.core.edits import add_line, add_page, new_record, record_from_page, replace_sighting, without
+from bellstone.core.entry import page_of, read_line
+from bellstone.core.ground import DomainError, RecordError
+from bellstone.core.record import Lateral, Site, read_lateral
+from bellstone.core.record.advice import Answer, Override
 
 PAGE = """run A front cleanout 4in iron, facing main, counts to main
 9-19 wear heavy pitted 4-8

@@ -4,13 +4,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bellstone.core.answer import Assessment, consequence, preview
 from bellstone.core.assess import assess
-from bellstone.core.assessment import Assessment
-from bellstone.core.consequence import consequence
-from bellstone.core.entry.adding import add_line, landmark_kind
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.notes import record_from_page
-from bellstone.core.preview import preview
+from bellstone.core.edits import add_line, record_from_page
+from bellstone.core.edits.landmarks import landmark_kind
+from bellstone.core.entry import read_line
 from bellstone.core.record import HouseRules, Lateral, Site
 
 RUN = "run A front cleanout 4in clay, facing main, counts to main\n"

@@ -3,12 +3,13 @@
 import numpy as np
 import pytest
 
-from bellstone.core.adjustment import NAMED_AT, adjust_runs
 from bellstone.core.assess import assess
-from bellstone.core.calibration import calibrate
-from bellstone.core.notes import record_from_page
-from bellstone.core.record import Answer, Lateral, read_lateral
-from bellstone.core.stationing import SIGMA_KNOWN_POINT_FT, SIGMA_READING_FT, SIGMA_TIE_FT
+from bellstone.core.edits import record_from_page
+from bellstone.core.record import Lateral, read_lateral
+from bellstone.core.record.advice import Answer
+from bellstone.core.stations import calibrate
+from bellstone.core.stations.adjustment import NAMED_AT, adjust_runs
+from bellstone.core.stations.counter import SIGMA_KNOWN_POINT_FT, SIGMA_READING_FT, SIGMA_TIE_FT
 
 
 def random_lateral(rng: np.random.Generator, gross: bool) -> tuple[Lateral, dict[str, float], tuple[str, str] | None]:

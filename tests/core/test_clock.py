@@ -5,8 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bellstone.core.clock import direction_with_flow, includes_six, range_with_flow, with_flow
-from bellstone.core.errors import DomainError
+from bellstone.core.ground import DomainError
+from bellstone.core.pipe import direction_with_flow, includes_six, range_with_flow
+from bellstone.core.pipe.clock import with_flow
 
 HOURS = st.integers(1, 12)
 HEADINGS = st.sampled_from(["main", "house"])

@@ -6,9 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.printing import sighting_line
-from bellstone.core.entry.reading import See
+from bellstone.core.entry import See, read_line, sighting_line
 from bellstone.core.entry.vocabulary import CLOCK_WORDS, FREE_TEXT_KINDS, words_for
 from bellstone.core.record import (
     Alternative,

@@ -7,17 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import minimize_scalar
 
-from bellstone.core.errors import DomainError
-from bellstone.core.flow import (
-    GPM_PER_CFS,
-    MOST_FLOW_AT,
-    Opening,
-    backup_behind,
-    discharge,
-    normal_depth,
-    velocity,
-)
-from bellstone.core.section import flow_area
+from bellstone.core.ground import DomainError
+from bellstone.core.pipe import GPM_PER_CFS, discharge, flow_area, normal_depth, velocity
+from bellstone.core.pipe.manning import MOST_FLOW_AT
+from bellstone.core.water.backup import Opening, backup_behind
 
 M_PER_FT = 0.3048
 BORES = st.floats(0.2, 0.7)

@@ -7,8 +7,10 @@ from collections.abc import Callable
 import numpy as np
 import pytest
 
-from bellstone.core.flush import Channel, EngineNumbers, FlushPlan, FlushPlayed, engine_job, engine_nodes, played
-from bellstone.core.ponding import Bed, Dam, bed_of, ponds_of, pool_level
+from bellstone.core.profile import Bed, Dam, bed_of
+from bellstone.core.water import EngineNumbers, FlushPlan, FlushPlayed
+from bellstone.core.water.flush import Channel, engine_job, engine_nodes, played
+from bellstone.core.water.ponding import ponds_of, pool_level
 from bellstone.engine.process import EngineRun, EngineRuns
 
 X = np.arange(0, 60.01, 0.5)

@@ -5,20 +5,15 @@ from pathlib import Path
 import numpy as np
 import pytest
 
+from bellstone.core.answer import Assessment, preview
 from bellstone.core.assess import assess
-from bellstone.core.assessment import Assessment
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.writing import page_of
-from bellstone.core.errors import DomainError
-from bellstone.core.flush import FlushPlan
-from bellstone.core.notes import record_from_page
-from bellstone.core.path_water import WhatIf, path_water
-from bellstone.core.placing import placed
-from bellstone.core.preview import preview
+from bellstone.core.edits import Reread, record_from_page, with_reading
+from bellstone.core.entry import page_of, read_line
+from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
-from bellstone.core.reread import Reread, with_reading
 from bellstone.core.scheme import house_scheme
-from bellstone.core.water_asked import bands, flush_test, water_if, water_running
+from bellstone.core.stations import placed
+from bellstone.core.water import FlushPlan, WhatIf, bands, flush_test, path_water, water_if, water_running
 from bellstone.formats import lateral_file
 from bellstone.formats.csv_table import add_table, read_table
 

@@ -6,9 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import betabinom
 
-from bellstone.core.errors import DomainError
-from bellstone.core.joints import joint_pattern, unseen_rooted
-from bellstone.core.materials import MATERIALS
+from bellstone.core.findings.lay_length import joint_pattern, unseen_rooted
+from bellstone.core.ground import DomainError
+from bellstone.core.pipe import MATERIALS
 
 LINES = 300
 

@@ -6,10 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bellstone.core.assess import assess
-from bellstone.core.errors import DomainError
-from bellstone.core.joining import join_items, keep_apart
-from bellstone.core.matching import align
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import join_items, keep_apart, record_from_page
+from bellstone.core.findings.matching import align
+from bellstone.core.ground import DomainError
 
 PAGE = """run A yard clay 4in, facing main, counts to main
 20 roots curtain 30% 12-1 joint

@@ -3,8 +3,8 @@
 import pytest
 
 from bellstone.core.assess import assess
-from bellstone.core.errors import DomainError, RecordError
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import record_from_page
+from bellstone.core.ground import DomainError, RecordError
 from bellstone.core.record import Lateral, read_lateral
 
 TWO = """run A hall cleanout 4in iron, facing main, counts to main

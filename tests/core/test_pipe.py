@@ -6,13 +6,12 @@ from hypothesis import strategies as st
 from scipy.stats import betabinom
 
 from bellstone.core.assess import assess
-from bellstone.core.entry.writing import page_of
-from bellstone.core.errors import DomainError
-from bellstone.core.fit import area_left
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import record_from_page
+from bellstone.core.entry import page_of
+from bellstone.core.ground import DomainError
+from bellstone.core.judgement.tools import area_left
 from bellstone.core.record import Amount
-from bellstone.core.scheme import house_scheme
-from bellstone.core.scheme.checking import scheme_problems
+from bellstone.core.scheme import house_scheme, scheme_problems
 
 RUN = "run A yard clay 4in, facing main, counts to main\n"
 JOINTS = "".join(f"{4 * n + 2} roots hair 5% joint\n" for n in range(1, 9))

@@ -2,9 +2,10 @@
 
 import pytest
 
+from bellstone.core.answer import Assessment
 from bellstone.core.assess import assess
-from bellstone.core.assessment import Assessment, Finding
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import record_from_page
+from bellstone.core.findings import Finding
 from bellstone.core.record import Landmark, Lateral
 
 RUN = "run A front cleanout 4in clay, facing main, counts to main\n"

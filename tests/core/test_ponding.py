@@ -7,9 +7,10 @@ from hypothesis import strategies as st
 from hypothesis.extra.numpy import arrays
 from skimage.morphology import reconstruction
 
-from bellstone.core.errors import DomainError
-from bellstone.core.ponding import Bed, Dam, bed_of, ponds_of, pool_level
-from bellstone.core.sag import sag_estimate, sag_from_pond, string_line
+from bellstone.core.ground import DomainError
+from bellstone.core.profile import Bed, Dam, bed_of
+from bellstone.core.water.ponding import ponds_of, pool_level
+from bellstone.core.water.sag import sag_estimate, sag_from_pond, string_line
 
 PROFILES = arrays(float, st.integers(2, 120), elements=st.floats(-50, 50, allow_nan=False))
 

@@ -8,14 +8,14 @@ import numpy as np
 import pytest
 from scipy.optimize import lsq_linear
 
-from bellstone.core import profile as model
-from bellstone.core.bordered import rows, solve, stacked
-from bellstone.core.draws import band_of
-from bellstone.core.errors import DomainError
-from bellstone.core.invert import Invert
-from bellstone.core.mesh import Reach
-from bellstone.core.profile import Height, Hold, Level, Pitch, Readings, adjust, threshold_of
-from bellstone.core.water import LineWater, MainLevel, bands_of, water_of
+from bellstone.core.ground import DomainError, band_of
+from bellstone.core.profile import Height, Invert, pipe_rows
+from bellstone.core.profile.adjust import Profile, adjust
+from bellstone.core.profile.bordered import rows, solve, stacked
+from bellstone.core.profile.mesh import Reach
+from bellstone.core.profile.read_rows import ReadRows, threshold_of
+from bellstone.core.profile.said import Hold, Level, Pitch, Readings
+from bellstone.core.water.line import LineWater, MainLevel, bands_of, water_of
 from tests.core import random_lines as lines
 from tests.core.random_lines import TrueLine, read
 
@@ -35,14 +35,15 @@ def _rng(number: int, kind: str) -> np.random.Generator:
 # ---- the solver -------------------------------------------------------------------------------------------
 
 
-def _design(reaches: list[Reach], told: Readings) -> tuple[np.ndarray, np.ndarray, model.Profile]:
+def _design(reaches: list[Reach], told: Readings) -> tuple[np.ndarray, np.ndarray, Profile]:
     """The whole problem as a dense weighted design matrix, after its spill points are found."""
     profile = adjust(reaches, told)
     mesh, columns = profile.mesh, profile._columns
     parts = [
-        model._grades(mesh), model._barrels(mesh), model._stiffness(mesh), model._plain_steps(mesh, [s.station for s in told.steps]),
-        model._biases(columns), model._Told(mesh, told, columns).rows, model._datum(profile.relative),
-        model._holds(told, columns, profile.spill),
+        pipe_rows.grade_rows(mesh), pipe_rows.barrel_rows(mesh), pipe_rows.stiffness_rows(mesh),
+        pipe_rows.flush_joint_rows(mesh, [s.station for s in told.steps]),
+        pipe_rows.bias_rows(columns), ReadRows(mesh, told, columns).rows, pipe_rows.datum_rows(profile.relative),
+        pipe_rows.hold_rows(told, columns, profile.spill),
     ]  # fmt: skip
     every = stacked(parts)
     a = lines.dense(every, mesh.station.size, columns.count) / every.sigma[:, None]

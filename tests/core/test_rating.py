@@ -4,12 +4,10 @@ import itertools
 
 import pytest
 
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.reading import See
+from bellstone.core.entry import See, read_line
 from bellstone.core.entry.vocabulary import kind_words, words_for
 from bellstone.core.record import Amount, OrderPosition, Sighting
-from bellstone.core.scheme import house_scheme
-from bellstone.core.scheme.rating import Rating, Unrated, rate, rate_as_found
+from bellstone.core.scheme import Rating, Unrated, house_scheme, rate, rate_as_found
 
 SCHEME = house_scheme()
 BORES = (2.0, 3.0, 4.0, 6.0, 8.0)

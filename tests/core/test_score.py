@@ -4,13 +4,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bellstone.core.coverage import less, union
-from bellstone.core.dig import DepthAt, Need, bracket, brackets, excavation_flags, past_joint, weighted_depth
-from bellstone.core.errors import DomainError
+from bellstone.core.dig import DepthAt, Need, brackets
+from bellstone.core.dig.brackets import bracket, excavation_flags, past_joint, weighted_depth
+from bellstone.core.ground import DomainError
+from bellstone.core.judgement import ORDER, score
+from bellstone.core.judgement.score import Rated, disagreement, weighted_feet
+from bellstone.core.judgement.verdict import Judged, judge
 from bellstone.core.record import HouseRules
-from bellstone.core.scheme.rating import Rating
-from bellstone.core.score import Rated, disagreement, score, weighted_feet
-from bellstone.core.verdict import ORDER, Judged, judge
+from bellstone.core.scheme import Rating
+from bellstone.core.stations import less, union
 
 
 def rating(likely: int, low: int | None = None, high: int | None = None) -> Rating:
@@ -57,7 +59,7 @@ def test_overlapping_items_of_one_family_count_once_the_worst(items: list[Rated]
 
 def test_cutting_a_segment_leaves_the_lines_soundness_unchanged() -> None:
     from bellstone.core.assess import assess
-    from bellstone.core.notes import record_from_page
+    from bellstone.core.edits import record_from_page
 
     page = "run A cleanout 4in clay, facing main, counts to main\n10 roots 30%\n20-40 wear heavy\n33 hole 1in\n60 main"
     whole = assess(record_from_page(page)[0])

@@ -9,8 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from bellstone.core.errors import DomainError
-from bellstone.core.section import area_share, area_shares, depth_share_of_area, flow_area, water_volume_gal
+from bellstone.core.ground import DomainError
+from bellstone.core.pipe import area_share, area_shares, depth_share_of_area, flow_area, water_volume_gal
 
 
 @given(st.floats(0, 1), st.floats(0.1, 2))

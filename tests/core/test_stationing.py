@@ -5,8 +5,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bellstone.core.errors import DomainError
-from bellstone.core.stationing import SIGMA_KNOWN_POINT_FT, fit_counter
+from bellstone.core.ground import DomainError
+from bellstone.core.stations.counter import SIGMA_KNOWN_POINT_FT, fit_counter
 
 
 def test_handbook_check_of_two_points() -> None:

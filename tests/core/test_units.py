@@ -4,8 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bellstone.core.errors import DomainError
-from bellstone.core.units import depth_readings_ft, length_ft, number, plain, tidy
+from bellstone.core.ground import DomainError, depth_readings_ft, length_ft, number, plain, tidy
 
 # Arithmetic by hand: 5 + 11/12, 22 + 6/12, 2.5/12, 1.5/12.
 WRITTEN = {

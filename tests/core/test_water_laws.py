@@ -6,12 +6,10 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from bellstone.core.assess import assess
-from bellstone.core.notes import record_from_page
-from bellstone.core.path_water import WhatIf
-from bellstone.core.ponding import FILM_FT
+from bellstone.core.edits import record_from_page
 from bellstone.core.record import Lateral
-from bellstone.core.water_asked import bands, water_if
-from bellstone.core.water_found import ProfileFound
+from bellstone.core.water import ProfileFound, WhatIf, bands, water_if
+from bellstone.core.water.ponding import FILM_FT
 
 FEET = 60
 few = settings(max_examples=25, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])

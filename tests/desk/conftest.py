@@ -4,7 +4,7 @@ from typing import Any
 import pytest
 from django.test import Client
 
-from bellstone.core.start import new_record
+from bellstone.core.edits import new_record
 from bellstone.desk.actions.create import create
 
 

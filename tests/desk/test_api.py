@@ -9,7 +9,7 @@ from django.test import Client
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import record_from_page
 from bellstone.desk.actions.create import create
 from bellstone.desk.models import Change, StoredLateral
 from bellstone.desk.urls import api

@@ -40,7 +40,7 @@ def test_a_wrong_file_says_where_on_stderr(tmp_path: Path, capsys: pytest.Captur
 
 @pytest.mark.django_db(transaction=True)
 def test_a_backup_is_a_whole_database(tmp_path: Path, settings) -> None:
-    from bellstone.core.start import new_record
+    from bellstone.core.edits import new_record
     from bellstone.desk.actions.create import create
 
     create(new_record("Alder Row 14", "cleanout", "cleanout"))

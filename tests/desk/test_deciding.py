@@ -2,7 +2,7 @@
 
 import pytest
 
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import record_from_page
 from bellstone.desk.actions.create import create
 
 PAGE = "run A yard clay 4in, facing main, counts to main\n20 roots curtain 30% joint\npass back\n20.3 roots curtain 30% joint\n40 main"

@@ -18,7 +18,7 @@ import schemathesis
 from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
-from bellstone.core.errors import RecordError
+from bellstone.core.ground import RecordError
 from bellstone.core.record import read_lateral
 from bellstone.desk.urls import api
 from bellstone.formats import lateral_file

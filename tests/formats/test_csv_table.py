@@ -8,8 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bellstone.core.assess import assess
-from bellstone.core.errors import BellStoneError, RecordError
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import record_from_page
+from bellstone.core.ground import BellStoneError, RecordError
 from bellstone.core.record import Lateral, Sighting
 from bellstone.formats.csv_table import FIELDS, add_table, read_table, write_table
 from bellstone.formats.record_patch import record_patch

@@ -8,8 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bellstone.core.assess import assess
-from bellstone.core.errors import RecordError
-from bellstone.core.notes import record_from_page
+from bellstone.core.edits import record_from_page
+from bellstone.core.ground import RecordError
 from bellstone.formats import lateral_file
 
 DEMO = sorted((Path(__file__).parent.parent.parent / "demo").glob("*.json"))

@@ -6,9 +6,9 @@ from typing import Any
 
 from bellstone.core.entry.reading import Choice, Question, Span
 from bellstone.core.entry.vocabulary import FILLERS, UNIT_WORDS, Meaning, complete, words_for
+from bellstone.core.ground import INCHES, NUMBER, length_ft, number
 from bellstone.core.record import Amount, Clock
 from bellstone.core.scheme import Scheme
-from bellstone.core.units import INCHES, NUMBER, length_ft, number
 
 _UNIT = r"(?P<unit>%|percent\b|\"|inch(?:es)?\b|in\b(?!\s+place)|ft\b|feet\b|'|deg\b|degrees\b|°|gal\b)"
 _BOUND = r"(?P<bound>under|less than|<|at most|at least|more than|over|>|about|around|~)?\s*"
@@ -17,6 +17,8 @@ _OCLOCK = re.compile(r"(?P<a>\d{1,2}(?:\.\d+)?)(?:\s*(?:-|\.\.|to)\s*(?P<b>\d{1,
 _CLOCK_RANGE = re.compile(
     r"(?P<a>\d{1,2}(?:\.\d+)?)\s*(?:-|\.\.)\s*(?P<b>\d{1,2}(?:\.\d+)?)(?![\d%\"'./])(?!\s*(?:in\b(?!\s+place)|ft\b|%|deg))"
 )
+
+
 _EVERY = re.compile(rf"every\s+(?P<length>{NUMBER}\s*(?:'|ft\b|feet\b|{INCHES.replace('only_inches', 'i')})?)", re.I)
 _MINUTES = re.compile(rf"(?P<n>{NUMBER})\s*min(?:utes)?\s+off\b", re.I)
 _QUOTED = re.compile(r'"(?P<words>[^"]*)"')

@@ -10,10 +10,9 @@ from bellstone.core.entry.positions import Placed, read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Question, See, Span
 from bellstone.core.entry.special import length_estimate, read_pipe, read_special
 from bellstone.core.entry.vocabulary import ASKS, BOUND_WORDS, FREE_TEXT_KINDS, complete, kind_words, kinds_by_form
-from bellstone.core.errors import DomainError
+from bellstone.core.ground import DomainError, plain
 from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Position, Sighting
 from bellstone.core.scheme import Scheme, house_scheme
-from bellstone.core.units import plain
 
 MAX_LINE = 1000
 

@@ -4,11 +4,10 @@ import re
 
 from bellstone.core.entry.positions import read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, Lie, Question, ReadInvert, ReadPitch
+from bellstone.core.ground import IN_PER_FT, NUMBER, number
 from bellstone.core.record import Amount, InvertReading, PitchReading
-from bellstone.core.units import IN_PER_FT, NUMBER, number
 
 Levels = tuple[list[Act], list[Question]]
-
 ODD = r"(?P<odd>\s+suspect|\s*\?)?"
 PM = rf"(?:\s*(?:±|\+-|\+/-)\s*(?P<pm>{NUMBER})\s*(?:ft|%|')?)?"
 INCHES_A_FOOT = rf"(?P<n>{NUMBER})\s*(?:in|\")\s*(?:per|a|/)\s*(?:ft|foot|')"

@@ -3,7 +3,8 @@
 import re
 from typing import NamedTuple
 
-from bellstone.core.materials import material_from_word
+from bellstone.core.ground import IN_PER_FT, NUMBER, length_ft, number
+from bellstone.core.pipe import material_from_word
 from bellstone.core.record import (
     Amount,
     BetweenPosition,
@@ -14,7 +15,6 @@ from bellstone.core.record import (
     RelativePosition,
     ThroughoutPosition,
 )
-from bellstone.core.units import IN_PER_FT, NUMBER, length_ft, number
 
 _MARKED_INCHES = rf"(?:\s*{NUMBER}\s*(?:\"|in\b)|\d+(?:\.\d+)?(?![\d.]*\s*(?:-|\.\.|%)))"
 LENGTH = rf"-?(?:\d+(?:\.\d+)?\s*'{_MARKED_INCHES}?|\d*\.?\d+(?:\s*(?:ft|feet)\b(?:\s*\d+(?:\.\d+)?\s*(?:\"|in\b))?)?)"

@@ -1,7 +1,8 @@
 """Prints a sighting as the line that reads back to it: full words, plain characters."""
 
 from bellstone.core.entry.vocabulary import FREE_TEXT_KINDS
-from bellstone.core.materials import MATERIALS
+from bellstone.core.ground import tidy
+from bellstone.core.pipe import MATERIALS
 from bellstone.core.record import (
     Amount,
     BetweenPosition,
@@ -15,7 +16,6 @@ from bellstone.core.record import (
     StationPosition,
     ThroughoutPosition,
 )
-from bellstone.core.units import tidy
 
 _UNIT = {"pct": "%", "in": "in", "ft": "ft", "deg": "deg", "gal": "gal", "min": "min", "count": "", "usd": "", "": ""}
 _PLACES = 4
@@ -24,7 +24,7 @@ _PLACES = 4
 def sighting_line(sighting: Sighting) -> str:
     """The entry line of a sighting.
 
-    >>> from bellstone.core.entry.grammar import read_line
+    >>> from bellstone.core.entry import read_line
     >>> sighting_line(read_line("41.5 roo cur 70% 12-3 j").acts[0].sighting)
     '41.5 roots curtain 70% 12-3 joint'
     """

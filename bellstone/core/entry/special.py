@@ -22,8 +22,8 @@ from bellstone.core.entry.reading import (
     StartRun,
     StartVisit,
 )
-from bellstone.core.errors import DomainError
-from bellstone.core.materials import material_from_word
+from bellstone.core.ground import NUMBER, DomainError, depth_readings_ft, number
+from bellstone.core.pipe import material_from_word
 from bellstone.core.record import (
     Amount,
     Claim,
@@ -40,10 +40,8 @@ from bellstone.core.record import (
     Symptom,
     Tool,
 )
-from bellstone.core.units import NUMBER, depth_readings_ft, number
 
 Special = tuple[list[Act], list[Question]]
-
 _BORE = re.compile(rf"\b(?P<bore>{NUMBER})\s*(?:in\b|inch\b|\")", re.I)
 
 

@@ -25,10 +25,8 @@ FLOWS = {"flow_none": ("full_flow",), "slows": (), "holds": (), "stops": ()}
 CATCHES = ("catches_paper", "catches_grease", "catches_roots")
 # Words that carry no meaning of their own between the others.
 FILLERS = frozenset({"at", "the", "a", "an", "with", "of", "and", "is", "it", "its", "on", "by", "to", "from", "there"})
-
 # A unit is never the first letters of a word: `in` is inches only.
 UNIT_WORDS = frozenset({"in", "ft", "deg", "gal", "min"})
-
 FREE_TEXT_KINDS = frozenset({
     "note", "stopped", "met", "counter_reset", "skid", "head_changed", "forced", "cutter", "rolled", "surface",
     "property_line", "located", "repair",
@@ -119,6 +117,8 @@ OPENERS = (
     "depth",
     "expected",
 )
+
+
 # Words with two trade meanings: the desk asks which.
 ASKS = {
     "belly": ("standing", "note belly in the fall:"),

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from bellstone.core.amounts import amount_middle
 from bellstone.core.entry.printing import amount_words, pipe_words, position_words, sighting_line
+from bellstone.core.ground import tidy
 from bellstone.core.record import (
     Count,
     CounterPosition,
@@ -20,8 +20,8 @@ from bellstone.core.record import (
     Run,
     Sighting,
     Visit,
+    amount_middle,
 )
-from bellstone.core.units import tidy
 
 HOW = {"locator": " located", "tape": " taped", "told": " told", "landmark": ""}
 
@@ -31,7 +31,7 @@ def page_of(lateral: Lateral) -> str:
 
     Examples
     --------
-    >>> from bellstone.core.notes import record_from_page
+    >>> from bellstone.core.edits import record_from_page
     >>> print(page_of(record_from_page("run A yard, facing main, counts to main\\n41.5 roots 70%\\n42 hole 1in same")[0]))
     run A yard, facing main, counts to main
     41.5 roots 70%

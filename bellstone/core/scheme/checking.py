@@ -2,10 +2,10 @@
 
 from itertools import product
 
-from bellstone.core.errors import BellStoneError
+from bellstone.core.ground import BellStoneError
 from bellstone.core.record import Amount, OrderPosition, Sighting
-from bellstone.core.scheme import Kind, Scheme
 from bellstone.core.scheme.rating import Rating, rate
+from bellstone.core.scheme.table import Kind, Scheme
 
 BORES_IN = (2.0, 3.0, 4.0, 6.0, 8.0)
 UNITS = {

@@ -5,12 +5,12 @@ from functools import lru_cache
 from math import inf
 from typing import NamedTuple
 
-from bellstone.core.materials import MATERIALS
+from bellstone.core.ground import number, tidy
+from bellstone.core.pipe import MATERIALS
 from bellstone.core.record import Amount, Rec, Sighting
-from bellstone.core.scheme import Case, Kind, Ladder, Measure, Row, Scheme
+from bellstone.core.scheme.bores import USUAL_BORES_IN
 from bellstone.core.scheme.sizes import Bounds, in_measure, size_bounds
-from bellstone.core.section import USUAL_BORES_IN
-from bellstone.core.units import number, tidy
+from bellstone.core.scheme.table import Case, Kind, Ladder, Measure, Row, Scheme
 
 FULL_BORE_STRETCH_FT = 2.0  # handbook 3.2: full bore under 2 ft is 4, over it 5
 FULL_BORE_SHORT = "full bore under 2 ft"

@@ -2,10 +2,10 @@
 
 from typing import NamedTuple
 
+from bellstone.core.ground import IN_PER_FT, number
+from bellstone.core.pipe import area_share
 from bellstone.core.record import Amount
-from bellstone.core.scheme import Measure, Scheme
-from bellstone.core.section import area_share
-from bellstone.core.units import IN_PER_FT, number
+from bellstone.core.scheme.table import Measure, Scheme
 
 
 class Bounds(NamedTuple):

@@ -5,7 +5,7 @@ from typing import Any
 
 from django.db import transaction
 
-from bellstone.core.consequence import consequence
+from bellstone.core.answer import consequence
 from bellstone.core.record import Lateral
 from bellstone.desk import store
 from bellstone.desk.errors import StaleVersion

@@ -3,9 +3,8 @@
 import hashlib
 from typing import Literal
 
-from bellstone.core.flush import EngineNumbers, FlushPlan, FlushPlayed
 from bellstone.core.record import Rec
-from bellstone.core.water_asked import FlushReady, flush_test
+from bellstone.core.water import EngineNumbers, FlushPlan, FlushPlayed, FlushReady, flush_test
 from bellstone.desk import store
 from bellstone.desk.errors import NoSuchFlush
 from bellstone.desk.models import StoredFlush

@@ -2,8 +2,8 @@
 
 from typing import Any
 
+from bellstone.core.answer import Rerated, rerated
 from bellstone.core.assess import assess
-from bellstone.core.consequence import Rerated, rerated
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import house_scheme
 from bellstone.desk import schemes, store

@@ -7,7 +7,7 @@ import jsonpatch
 import jsonpointer
 from django.db import transaction
 
-from bellstone.core.consequence import consequence
+from bellstone.core.answer import consequence
 from bellstone.core.record import Lateral, read_lateral
 from bellstone.desk import store
 from bellstone.desk.actions.edit import check_version, edit

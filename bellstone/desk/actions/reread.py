@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from bellstone.core.reread import Reread, with_reading
+from bellstone.core.edits import Reread, with_reading
 from bellstone.desk.actions.edit import edit
 from bellstone.desk.models import StoredLateral
 

@@ -2,9 +2,9 @@
 
 from typing import Any
 
+from bellstone.core.answer import consequence
 from bellstone.core.assess import assess
-from bellstone.core.consequence import consequence
-from bellstone.core.joining import join_items, keep_apart
+from bellstone.core.edits import join_items, keep_apart
 from bellstone.desk import store
 from bellstone.desk.actions.edit import edit
 from bellstone.desk.models import StoredLateral

@@ -2,10 +2,9 @@
 
 from typing import Any
 
-from bellstone.core.entry.adding import add_line, replace_sighting, without
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.errors import DomainError
-from bellstone.core.notes import PageLine, add_page
+from bellstone.core.edits import PageLine, add_line, add_page, replace_sighting, without
+from bellstone.core.entry import read_line
+from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
 from bellstone.desk.actions.edit import edit
 from bellstone.desk.models import StoredLateral

@@ -6,21 +6,12 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Header, Query, Router, Schema
 from pydantic import Field
 
-from bellstone.core.assessment import Assessment
-from bellstone.core.consequence import Rerated
-from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.writing import page_of
-from bellstone.core.flush import FlushPlan
-from bellstone.core.notes import PageLine
-from bellstone.core.path_water import WhatIf
-from bellstone.core.preview import Preview, preview
+from bellstone.core.answer import Assessment, Preview, Rerated, preview
+from bellstone.core.edits import PageLine, Reread, new_record
+from bellstone.core.entry import page_of, read_line
+from bellstone.core.ground import IN_PER_FT
 from bellstone.core.record import Lateral
-from bellstone.core.reread import Reread
-from bellstone.core.running import SINK_GPM, RunningAt
-from bellstone.core.start import new_record
-from bellstone.core.units import IN_PER_FT
-from bellstone.core.water_asked import water_if, water_running
-from bellstone.core.water_found import WaterBands, WaterIf
+from bellstone.core.water import SINK_GPM, FlushPlan, RunningAt, WaterBands, WaterIf, WhatIf, water_if, water_running
 from bellstone.desk import store
 from bellstone.desk.actions import create, flush, judge_by, reread, same, say, tables
 from bellstone.desk.actions import patch as patches

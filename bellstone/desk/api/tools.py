@@ -5,7 +5,7 @@ from typing import Annotated
 from django.http import HttpRequest
 from ninja import Query, Router
 
-from bellstone.core.sag_tool import SagFromTwo, sag_from_two
+from bellstone.core.water import SagFromTwo, sag_from_two
 from bellstone.desk.api.laterals import Refusal
 
 router = Router(tags=["tools"])

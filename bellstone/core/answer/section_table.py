@@ -1,0 +1,83 @@
+"""What the cursor looks up: columns every 0.25 ft and at every item."""
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bellstone.core.dig import DepthAt
+from bellstone.core.findings import Resolved
+from bellstone.core.record import Rec
+from bellstone.core.stations import Coverage, Segment
+from bellstone.core.water import ProfileFound
+
+
+class SectionTable(Rec):
+    """Columns looked up at the cursor: every 0.25 ft, and at every item."""
+
+    station_ft: tuple[float, ...]
+    segment: tuple[int, ...]
+    water_in: tuple[float | None, ...]
+    invert_depth_ft: tuple[float | None, ...]
+
+
+class DepthShown(Rec):
+    id: str
+    station_ft: float | None
+    depth_ft: float
+    band_ft: float  # 5-95 % half width
+    suspect: bool
+    said: str
+
+
+SECTION_STEP_FT = 0.25
+SECTION_LIMIT = 8000  # rows of the table; a longer line is sampled more coarsely
+
+
+def section_table(
+    segments: Sequence[Segment], rows: Sequence[Resolved], profile: ProfileFound | None,
+    depths: Sequence[tuple[DepthShown, DepthAt | None]], coverage: Coverage,
+) -> SectionTable:  # fmt: skip
+    """What the cursor looks up, every 0.25 ft and at every item."""
+    if coverage.start is None or coverage.end is None:
+        empty: tuple[float | None, ...] = ()
+        return SectionTable(station_ft=(), segment=(), water_in=empty, invert_depth_ft=empty)
+    count = min(int((coverage.end - coverage.start) / SECTION_STEP_FT) + 2, SECTION_LIMIT)
+    items = [r.place.station for r in rows if r.place.how == "station" and r.place.station is not None]
+    x = np.unique(np.round(np.concatenate([np.linspace(coverage.start, coverage.end, count), items]), 3))
+    read = sorted((d.station, d.depth) for _, d in depths if d is not None)
+    starts = np.asarray([s.start if s.start is not None else -1e9 for s in segments])
+    which = np.clip(np.searchsorted(np.maximum.accumulate(starts), x, side="right") - 1, 0, len(segments) - 1)
+    return SectionTable(
+        station_ft=tuple(x.tolist()),
+        segment=tuple(which.tolist()),
+        water_in=or_none(_water_along(x, profile)),
+        invert_depth_ft=or_none(_depth_between(x, read)),
+    )
+
+
+def _water_along(x: NDArray[np.float64], profile: ProfileFound | None) -> NDArray[np.float64]:
+    """Depth at rest at each station [in]; NaN where no pond is named. At a joint, of the wetter side."""
+    if profile is None:
+        return np.full(x.size, np.nan)
+    depth = np.array([np.nan if d is None else d for d in profile.depth_in])
+    wet, dry = np.nan_to_num(depth, nan=0.0), np.isnan(depth)
+    at, after = (np.searchsorted(profile.station_ft, x, side=side) for side in ("left", "right"))
+    first, last = np.minimum(at, dry.size - 1), np.maximum(after - 1, 0)
+    on_node = after > at
+    between = np.interp(x, profile.station_ft, wet)
+    none = np.where(on_node, dry[first] & dry[last], dry[first] & dry[np.maximum(first - 1, 0)])
+    return np.where(none, np.nan, np.where(on_node, np.maximum(wet[first], wet[last]), between))
+
+
+def _depth_between(x: NDArray[np.float64], read: Sequence[tuple[float, float]]) -> NDArray[np.float64]:
+    """Depth between two readings, in a straight line [ft]; NaN beyond them."""
+    if not read:
+        return np.full(x.size, np.nan)
+    stations, depths = zip(*read, strict=True)
+    return np.asarray(np.interp(x, stations, depths, left=np.nan, right=np.nan), dtype=float)
+
+
+def or_none(column: NDArray[np.float64]) -> tuple[float | None, ...]:
+    """A column for the payload, which has no NaN; three places are more than any tape reads."""
+    return tuple(None if v != v else round(v, 3) for v in column.tolist())

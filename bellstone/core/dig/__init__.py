@@ -1,0 +1,10 @@
+"""Where one would dig."""
+
+from bellstone.core.dig.brackets import Bracket, DepthAt, Need, brackets
+
+__all__ = [
+    "Bracket",
+    "DepthAt",
+    "Need",
+    "brackets",
+]

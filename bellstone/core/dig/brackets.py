@@ -1,0 +1,183 @@
+"""Where one would dig: brackets along the line, their ends, depth, and what to lift."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import inf
+
+from bellstone.core.ground import Z_90, DomainError
+from bellstone.core.record import Rec
+
+WORKING_ROOM_FT = 2.0  # handbook 2.11, working value
+PAST_JOINT_FT = 0.5
+REACH_FOR_JOINT_FT = 6.0  # how far outward an end is moved to land past a joint: working value
+LADDER_FT, PROTECT_FT, DESIGN_FT = 4.0, 5.0, 20.0  # US federal excavation rules, from memory; local rules govern
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """One thing worth digging: its extent [ft] and one standard deviation of its station [ft]."""
+
+    item: str
+    name: str
+    start: float
+    end: float
+    sigma: float
+
+
+@dataclass(frozen=True, slots=True)
+class DepthAt:
+    """A depth read from the surface [ft], where [ft], and its standard deviation [ft]."""
+
+    station: float
+    depth: float
+    sigma: float
+
+
+class Bracket(Rec):
+    """One dig along the line, in feet. ``band_ft`` is the 5-95 % half width of the centre."""
+
+    centre_ft: float
+    start_ft: float
+    end_ft: float
+    band_ft: float
+    items: tuple[str, ...]
+    names: tuple[str, ...]
+    invert_depth_ft: float | None
+    depth_band_ft: float | None
+    depth_basis: str
+    ends_at_joints: tuple[bool, bool]
+    lift: str
+    flags: tuple[str, ...]
+
+
+def bracket(start: float, end: float, sigma: float) -> tuple[float, float]:
+    """The ends of a dig: extent -+ (2 ft working room + 2 sigma) [ft].
+
+    Raises
+    ------
+    DomainError
+        An end before its start, or a sigma that is negative or not a number.
+
+    Examples
+    --------
+    >>> bracket(40.0, 42.0, 0.5)
+    (37.0, 45.0)
+    """
+    if not start <= end < inf:
+        raise DomainError("end", end, f"wants a station from {start} on")
+    if not 0 <= sigma < inf:
+        raise DomainError("sigma", sigma, "wants 0 ft or more")
+    reach = WORKING_ROOM_FT + 2 * sigma
+    return start - reach, end + reach
+
+
+def past_joint(end: float, outward: int, joints: Sequence[float]) -> tuple[float, bool]:
+    """An end moved outward only, to half a foot past the nearest known joint; whether it was.
+
+    >>> past_joint(45.0, 1, [44.0, 47.0]), past_joint(45.0, -1, [60.0])
+    ((47.5, True), (45.0, False))
+    """
+    beyond = [j for j in joints if 0 <= outward * (j - end) + PAST_JOINT_FT <= REACH_FOR_JOINT_FT]
+    if not beyond:
+        return end, False
+    nearest = min(beyond, key=lambda j: outward * (j - end))
+    moved = nearest + outward * PAST_JOINT_FT
+    return (moved if outward * (moved - end) > 0 else end), True
+
+
+def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = 10.0) -> tuple[float, float] | None:
+    """Depth at a station from the readings within reach, by inverse variance; None where there is none.
+
+    A reading off the spot carries 2 % of its distance for ground and grade that are not known.
+
+    Examples
+    --------
+    Two equal readings at the spot: their mean, and sigma / sqrt 2.
+
+    >>> depth, sigma = weighted_depth([DepthAt(40, 5.0, 0.2), DepthAt(40, 5.4, 0.2)], 40)
+    >>> round(depth, 2), round(sigma, 3)
+    (5.2, 0.141)
+    """
+    near = [
+        (r.depth, r.sigma**2 + (0.02 * (r.station - station)) ** 2)
+        for r in readings
+        if abs(r.station - station) <= reach
+    ]
+    if not near:
+        return None
+    weights = [1 / v for _, v in near]
+    mean = sum(d * w for (d, _), w in zip(near, weights, strict=True)) / sum(weights)
+    return mean, (1 / sum(weights)) ** 0.5
+
+
+def brackets(
+    needs: Sequence[Need],
+    joints: Sequence[float],
+    depths: Sequence[DepthAt],
+    pipe_name: str | Sequence[tuple[float, float, str]],
+) -> list[Bracket]:
+    """Digs along the line for what needs one; brackets that overlap become one dig."""
+    groups: list[list[Need]] = []
+    reach = -inf
+    for need in sorted(needs, key=lambda n: n.start):
+        start, end = bracket(need.start, need.end, need.sigma)
+        if start <= reach:
+            groups[-1].append(need)
+            reach = max(reach, end)
+        else:
+            groups.append([need])
+            reach = end
+    return [_dig(group, joints, depths, pipe_name) for group in groups]
+
+
+def _dig(
+    group: list[Need],
+    joints: Sequence[float],
+    depths: Sequence[DepthAt],
+    pipe_name: str | Sequence[tuple[float, float, str]],
+) -> Bracket:
+    ends = [bracket(n.start, n.end, n.sigma) for n in group]
+    start, up = past_joint(min(a for a, _ in ends), -1, joints)
+    end, down = past_joint(max(b for _, b in ends), 1, joints)
+    centre = (min(n.start for n in group) + max(n.end for n in group)) / 2
+    depth = weighted_depth(depths, centre)
+    name = pipe_name if isinstance(pipe_name, str) else next((p for a, b, p in pipe_name if a <= centre <= b), "pipe")
+    joint_words = (
+        "each end past a joint noted or predicted" if up and down else "end joints not known: find one beyond each end"
+    )
+    return Bracket(
+        centre_ft=centre,
+        start_ft=start,
+        end_ft=end,
+        band_ft=Z_90 * max(n.sigma for n in group),
+        items=tuple(n.item for n in group),
+        names=tuple(n.name for n in group),
+        invert_depth_ft=depth[0] if depth else None,
+        depth_band_ft=Z_90 * depth[1] if depth else None,
+        depth_basis="read from the surface within 10 ft" if depth else "no depth was read within 10 ft",
+        ends_at_joints=(up, down),
+        lift=f"about {end - start:.0f} ft of {name}; {joint_words}",
+        flags=excavation_flags(depth[0] if depth else None),
+    )
+
+
+def excavation_flags(depth: float | None) -> tuple[str, ...]:
+    """Cautions that follow from the depth [ft]; US federal rules from memory, local rules govern.
+
+    >>> excavation_flags(5.5)[0]
+    '5 ft or deeper: protective system unless stable rock, a competent person decides'
+    """
+    always = (
+        "call the utility locating service first",
+        "a beacon position is no excavation clearance: hand-dig near marks",
+    )
+    if depth is None:
+        return ("depth not known: plan for a protective system until it is read", *always)
+    flags: list[str] = []
+    if depth > DESIGN_FT:
+        flags.append("over 20 ft: protection designed by an engineer")
+    elif depth >= PROTECT_FT:
+        flags.append("5 ft or deeper: protective system unless stable rock, a competent person decides")
+    if depth >= LADDER_FT:
+        flags.append("4 ft or deeper: ladder or ramp within 25 ft, test the air where a hazard is likely")
+    return (*flags, "spoil 2 ft back from the edge", *always)

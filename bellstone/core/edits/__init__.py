@@ -1,0 +1,23 @@
+"""Record in, record out: a line, a page, a row, a reading, one thing seen twice."""
+
+from bellstone.core.edits.adding import Adder, add_line
+from bellstone.core.edits.corrected_reading import Reread, with_reading
+from bellstone.core.edits.new_lateral import new_record
+from bellstone.core.edits.page import PageLine, add_page, record_from_page
+from bellstone.core.edits.rows import replace_sighting, without
+from bellstone.core.edits.same_item import join_items, keep_apart
+
+__all__ = [
+    "Adder",
+    "PageLine",
+    "Reread",
+    "add_line",
+    "add_page",
+    "join_items",
+    "keep_apart",
+    "new_record",
+    "record_from_page",
+    "replace_sighting",
+    "with_reading",
+    "without",
+]

@@ -1,0 +1,39 @@
+"""A new record from the three things the desk asks."""
+
+from bellstone.core.edits.landmarks import landmark_kind
+from bellstone.core.ground import DomainError
+from bellstone.core.record import Landmark, Lateral, Line, Run, Site, Visit
+
+
+def new_record(name: str, access: str, zero_at: str, date: str = "") -> Lateral:
+    """A record with one run from three answers.
+
+    ``zero_at`` is the access, ``main``, or ``not said``. The datum is where the counter was zeroed, for
+    nothing else is known yet; zeroed at the main the counter counts up towards the house.
+
+    Raises
+    ------
+    DomainError
+        A name of nothing but space.
+    """
+    if not name.strip():
+        raise DomainError("name", name, "wants a name to find it by, such as a street and number")
+    access = access.strip() or "access"
+    at_main = zero_at.strip().lower() in ("main", "the main")
+    zero = "main" if at_main else None if zero_at.strip().lower() == "not said" else access
+    names = dict.fromkeys([access, zero or access])
+    marks = tuple(Landmark.model_validate({"name": n, "kind": landmark_kind(n)}) for n in names)
+    run = Run(
+        id="A",
+        name="A",
+        access=access,
+        head_faces="main",
+        counts_up_towards="house" if at_main else "main",
+        zero_at=zero,
+    )
+    return Lateral(
+        site=Site(name=name.strip()),
+        lines=(Line(datum=zero or ""),),
+        landmarks=marks,
+        visits=(Visit(id="visit1", date=date, runs=(run,)),),
+    )

@@ -1,0 +1,74 @@
+"""A page of notes: many entry lines, each read or kept underlined; nothing dropped."""
+
+from bellstone.core.edits.adding import Adder
+from bellstone.core.entry import EntryReading, read_line
+from bellstone.core.ground import DomainError
+from bellstone.core.record import Lateral, Rec, Site
+from bellstone.core.scheme import Scheme
+
+MAX_LINES = 5000
+
+
+class PageLine(Rec):
+    """One line of the page: how it was read, and whether it was added or only kept as said."""
+
+    number: int
+    reading: EntryReading
+    added: bool
+    why: str = ""
+
+
+def add_page(lateral: Lateral, page: str, scheme: Scheme | None = None) -> tuple[Lateral, list[PageLine]]:
+    """The record with a page of notes added line by line.
+
+    A line that cannot be read, or can be read two ways, is kept as a remark with the piece that
+    failed; blank lines and lines that begin with ``#`` are passed over. A line's first read part
+    is added even where a later part of it fails, and the failed part is kept beside it.
+
+    Examples
+    --------
+    >>> new, lines = add_page(Lateral(site=Site(name="x")), "41.5 roots 70%\\nblah\\n")
+    >>> [line.added for line in lines], new.visits[0].remarks[0].said
+    ([True, False], 'blah')
+    """
+    adder = Adder(lateral)
+    lines: list[PageLine] = []
+    written = page.splitlines()
+    if len(written) > MAX_LINES:
+        raise DomainError("page", f"{len(written)} lines", f"wants at most {MAX_LINES} lines")
+    for number, text in enumerate(written, start=1):
+        if not text.strip() or text.lstrip().startswith("#"):
+            continue
+        reading = read_line(text.strip(), scheme)
+        lines.append(_add_page_line(adder, number, reading))
+    return adder.result(), lines
+
+
+def _add_page_line(adder: Adder, number: int, reading: EntryReading) -> PageLine:
+    why = reading.questions[0].text if reading.questions else ""
+    if reading.can_be_added:
+        try:
+            adder.add(reading)
+        except DomainError as error:
+            why = str(error)
+        else:
+            lost = [span for span in reading.unread if not _is_on_a_finding(reading, span.start, span.end)]
+            if lost:
+                adder.keep_as_said(reading.model_copy(update={"unread": tuple(lost)}))
+            return PageLine(
+                number=number, reading=reading, added=True, why=reading.unread[0].why if reading.unread else ""
+            )
+    adder.keep_as_said(reading)
+    why = why or (reading.unread[0].why if reading.unread else "it says no finding")
+    return PageLine(number=number, reading=reading, added=False, why=why)
+
+
+def _is_on_a_finding(reading: EntryReading, start: int, end: int) -> bool:
+    """Whether an unread piece is already kept with the finding it was said of."""
+    piece = reading.text.strip()[start:end]
+    return any(act.act == "see" and piece[:80] in act.sighting.unread for act in reading.acts)
+
+
+def record_from_page(page: str, name: str = "Notes") -> tuple[Lateral, list[PageLine]]:
+    """A lateral made of nothing but a page of notes."""
+    return add_page(Lateral(site=Site(name=name)), page)

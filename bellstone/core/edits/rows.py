@@ -1,0 +1,60 @@
+"""One row of a record said anew, or taken out."""
+
+from bellstone.core.entry import EntryReading, See
+from bellstone.core.ground import DomainError
+from bellstone.core.record import Lateral, Sighting, Visit
+
+
+def replace_sighting(lateral: Lateral, sighting_id: str, reading: EntryReading, visit: int = -1) -> Lateral:
+    """The record with one sighting said anew: same id, item, run, pass and place in the telling.
+
+    Raises
+    ------
+    DomainError
+        The line is not one finding, or there is no such sighting.
+    """
+    sees = [act for act in reading.acts if isinstance(act, See)]
+    if reading.questions or len(sees) != 1 or len(reading.acts) != 1:
+        why = reading.questions[0].text if reading.questions else reading.unread[0].why if reading.unread else ""
+        raise DomainError("line", reading.text, why or "a row holds one finding: add the others as lines of their own")
+    index = visit % len(lateral.visits)
+    old_visit = lateral.visits[index]
+    if not any(s.id == sighting_id for s in old_visit.sightings):
+        raise DomainError("sighting", sighting_id, "is not in this visit")
+    kept = ("id", "item", "line", "run", "travel", "time_s", "photo")
+
+    def said_anew(old: Sighting) -> Sighting:
+        if old.id != sighting_id:
+            return old
+        return sees[0].sighting.model_copy(update={name: getattr(old, name) for name in kept})
+
+    sightings = tuple(said_anew(s) for s in old_visit.sightings)
+    return with_visit(lateral, index, old_visit.model_copy(update={"sightings": sightings}))
+
+
+def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
+    """The record without one sighting, depth, remark or other thing of a visit."""
+    index = visit % len(lateral.visits)
+    old = lateral.visits[index]
+    groups = (
+        "sightings",
+        "depths",
+        "inverts",
+        "pitches",
+        "remarks",
+        "counts",
+        "flush_tests",
+        "not_assessable",
+        "symptoms",
+    )
+    update = {g: tuple(x for x in getattr(old, g) if x.id != thing_id) for g in groups}
+    if all(len(update[g]) == len(getattr(old, g)) for g in groups):
+        raise DomainError("id", thing_id, "is not in this visit")
+    gone = [s.item for s in old.sightings if s.id == thing_id]
+    left = {s.item for s in update["sightings"]}
+    overrides = tuple(o for o in lateral.overrides if o.item is None or o.item not in gone or o.item in left)
+    return with_visit(lateral, index, old.model_copy(update=update)).model_copy(update={"overrides": overrides})
+
+
+def with_visit(lateral: Lateral, index: int, visit: Visit) -> Lateral:
+    return lateral.model_copy(update={"visits": (*lateral.visits[:index], visit, *lateral.visits[index + 1 :])})

@@ -1,0 +1,43 @@
+"""Findings: sightings placed, turned with the flow and rated; joints, pairs, earlier visits, the axis."""
+
+from bellstone.core.findings.axis import AxisSpan, axis_spans, joined
+from bellstone.core.findings.earlier_visit import Earlier, earlier_findings
+from bellstone.core.findings.finding import Finding, Resolved
+from bellstone.core.findings.joints import (
+    OFF_JOINT_FT,
+    JointsFound,
+    at_joint_in,
+    joints_of,
+    noted_joints,
+    off_pattern,
+    spacing_not_of,
+    usual_lay_length,
+    with_joints,
+)
+from bellstone.core.findings.matching import Proposal
+from bellstone.core.findings.proposals import proposed
+from bellstone.core.findings.resolve import computed_row, is_joint, resolve
+
+__all__ = [
+    "AxisSpan",
+    "Earlier",
+    "Finding",
+    "JointsFound",
+    "OFF_JOINT_FT",
+    "Proposal",
+    "Resolved",
+    "at_joint_in",
+    "axis_spans",
+    "computed_row",
+    "earlier_findings",
+    "is_joint",
+    "joined",
+    "joints_of",
+    "noted_joints",
+    "off_pattern",
+    "proposed",
+    "resolve",
+    "spacing_not_of",
+    "usual_lay_length",
+    "with_joints",
+]

@@ -1,0 +1,45 @@
+"""A finding in words, for a row or a page."""
+
+from bellstone.core.entry import amount_words, sighting_line
+from bellstone.core.record import Sighting
+from bellstone.core.scheme import size_words
+
+
+def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
+    """A finding in words for a row or a page: kind, form, size, states.
+
+    >>> from bellstone.core.entry import read_line
+    >>> finding_words(read_line("41.5 roots ball was full now cut flush 10%").acts[0].sighting)
+    'roots, ball, 10 %, cut flush (was full)'
+    """
+    s = turned
+    if s.none_of:
+        return "none: " + ", ".join(k.replace("_", " ") for k in s.none_of)
+    name = " or ".join(k.replace("_", " ") for k in (s.kind, *(a.kind for a in s.alternatives)))
+    bits = [name]
+    if s.change is not None:
+        bits = [f"change {sighting_line(s.model_copy(update={'sureness': 'sure'})).split('transition', 1)[1].strip()}"]
+    if s.form:
+        bits.append(s.form.replace("_", " "))
+    bits += [q.replace("_", " ") for q in s.qualities]
+    if s.size:
+        bits.append(size_words(s.size))
+    if s.state and s.state != "in_place":
+        bits.append(s.state.replace("_", " "))
+    if s.kind in ("standing", "submerged"):
+        bits.append({"rest": "at rest", None: "water's state not said"}.get(s.water, f"while {s.water} runs"))
+    if s.each_joint:
+        bits.append("at each joint")
+    if s.spacing_ft:
+        bits.append(f"every {s.spacing_ft:g} ft")
+    if s.head:
+        bits.append(f"head {s.head.replace('_', ' ')}")
+    if s.effect_on_flow and s.effect_on_flow != "none":
+        bits.append(f"{s.effect_on_flow} the flow")
+    if s.text:
+        bits.append(s.text if said is None or s.kind in ("note", "stopped") else f"“{s.text}”")
+    words = ", ".join(bits)
+    if s.as_found:
+        found = " ".join(filter(None, [s.as_found.form or "", amount_words(s.as_found.size)]))
+        words += f" (was {found})"
+    return words + (f" (expected {amount_words(s.expected)} at rest)" if s.expected else "")

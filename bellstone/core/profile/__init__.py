@@ -1,0 +1,27 @@
+"""The adjusted invert: the record's pipe and readings, and the least squares that fits them."""
+
+from bellstone.core.profile.adjust import Profile, adjusted
+from bellstone.core.profile.bed import Bed, Dam, DamKind, bed_of
+from bellstone.core.profile.mesh import Mesh
+from bellstone.core.profile.pools import SIGMA_REST_FT
+from bellstone.core.profile.reaches import SIGMA_GIVEN
+from bellstone.core.profile.readings import Invert, depth_sigma, invert_of
+from bellstone.core.profile.said import SIGMA_HOLD_FT, Height, Residual
+
+__all__ = [
+    "Bed",
+    "Dam",
+    "DamKind",
+    "Height",
+    "Invert",
+    "Mesh",
+    "Profile",
+    "Residual",
+    "SIGMA_GIVEN",
+    "SIGMA_HOLD_FT",
+    "SIGMA_REST_FT",
+    "adjusted",
+    "bed_of",
+    "depth_sigma",
+    "invert_of",
+]

@@ -1,0 +1,160 @@
+"""What was read of standing water, as pools: their looks, their shores, and what holds each."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from bellstone.core.findings import Resolved
+from bellstone.core.ground import IN_PER_FT, RANGE_TO_SIGMA, ROOT_12
+from bellstone.core.profile.bed import Dam
+from bellstone.core.profile.mesh import SNAP_FT, Reach
+from bellstone.core.profile.reaches import bore_at
+from bellstone.core.profile.said import SIGMA_STEP_READ_FT, Hold, Level, StepRead, shore_sigma
+from bellstone.core.record import NotSame
+from bellstone.core.scheme import Bounds, Scheme, size_bounds
+from bellstone.core.stations import Interval
+
+HEAD_RADIUS_FT = 0.06  # a 1 1/2 in head: working value
+SIGMA_REST_FT = 0.02
+SAME_POND_FT = 10.0  # readings at rest closer than this, with no dry between, are one pond's: working value
+ENDS_FT = 1.0
+DAM_NEAR_FT = 1.5  # water that ends this close to a dam or an up-step is held by it: working value
+SPILL_WITHIN_FT = 20.0  # how far below a single reading its spill point is looked for: working value
+Limits = Mapping[str, Interval]
+NO_LIMITS: Limits = {}
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """A pond of readings: the items that tell it, and the item that holds it, where one was recorded."""
+
+    items: tuple[str, ...]
+    held_by: str = ""
+
+
+def _spread(bounds: Bounds, form: str) -> float:
+    """Sigma of a size said as a range, a word or a bound, in its own unit."""
+    return (bounds.high - bounds.low) / (ROOT_12 if form in ("at_least", "at_most") else RANGE_TO_SIGMA)
+
+
+# ---- the water --------------------------------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True)
+class _AtRest:
+    """One look at still water: where, how far, how deep with its sigma [ft]; ``under`` a head went below it."""
+
+    row: Resolved
+    start: float
+    end: float | None
+    depth: float
+    sigma: float
+    least: float
+    under: bool
+
+    @property
+    def last(self) -> float:
+        return self.end if self.end is not None else self.start
+
+
+def _looks(rows: Sequence[Resolved], reaches: Sequence[Reach], scheme: Scheme) -> Iterator[_AtRest]:
+    """Depths read at rest that have a place, and heads under water: never a running one, never a forecast."""
+    for r in rows:
+        s, station = r.sighting, r.place.station
+        if s.kind not in ("standing", "submerged") or station is None:
+            continue
+        if s.water != "rest" and not (s.kind == "submerged" and s.water in (None, "unknown")):
+            continue
+        bore = bore_at(reaches, station)
+        suspect = 2.0 if s.sureness == "unsure" else 1.0
+        bounds = size_bounds(s.size, "depth", bore * IN_PER_FT, scheme) if s.size is not None else None
+        if s.kind == "submerged":
+            least = min((bounds.low if bounds else 2 * HEAD_RADIUS_FT * IN_PER_FT) / IN_PER_FT, 0.95 * bore)
+            yield _AtRest(r, station, r.place.end, (least + bore) / 2, suspect * (bore - least) / ROOT_12, least, True)
+        elif bounds is not None and s.size is not None:
+            sigma = max(_spread(bounds, s.size.form) / IN_PER_FT, SIGMA_REST_FT)
+            yield _AtRest(r, station, r.place.end, bounds.likely / IN_PER_FT, suspect * sigma, 0.0, False)
+
+
+def pool_levels(
+    rows: Sequence[Resolved], reaches: Sequence[Reach], dams: Sequence[Dam], steps: Sequence[StepRead],
+    dry: Sequence[tuple[float, float]], not_same: Sequence[NotSame], scheme: Scheme,
+) -> tuple[tuple[Level, ...], tuple[Hold, ...], tuple[Told, ...]]:  # fmt: skip
+    looks = sorted(_looks(rows, reaches, scheme), key=lambda k: k.start)
+    ponds = _grouped(looks, dry, {frozenset((n.a, n.b)) for n in not_same})
+    levels: list[Level] = []
+    holds: list[Hold] = []
+    told: list[Told] = []
+    for n, pond in enumerate(ponds):
+        after = ponds[n + 1][0].start if n + 1 < len(ponds) else reaches[-1].end
+        dry_after = min((a for a, _ in dry if a >= pond[-1].start), default=reaches[-1].end)
+        hold, held_by = _hold(pond, dams, steps, min(after, dry_after, reaches[-1].end))
+        levels += _pond_levels(n, pond, hold, reaches[0].grade)
+        holds.append(hold)
+        told.append(Told(tuple(dict.fromkeys(k.row.sighting.item for k in pond)), held_by))
+    return tuple(levels), tuple(holds), tuple(told)
+
+
+def _grouped(
+    looks: Sequence[_AtRest], dry: Sequence[tuple[float, float]], apart: set[frozenset[str]]
+) -> list[list[_AtRest]]:
+    """Looks at one pond: near each other with no dry between, or said to be one; never said to be two."""
+    ponds: list[list[_AtRest]] = []
+    for look in looks:
+        if look.depth <= 0 and not ponds:
+            continue
+        last = ponds[-1] if ponds else []
+        item = look.row.sighting.item
+        reach = max((k.last for k in last), default=-np.inf)
+        same = any(k.row.sighting.item == item for k in last)
+        # an extent says where its water ends: beyond it is another pond
+        gap = SAME_POND_FT if look.end is None and all(k.end is None for k in last) else ENDS_FT
+        near = look.start <= reach + gap and not any(reach <= (a + b) / 2 <= look.start for a, b in dry)
+        two = any(frozenset((k.row.sighting.item, item)) in apart for k in last)
+        if last and (same or (near and not two)):
+            last.append(look)
+        else:
+            ponds.append([look])
+    return [pond for pond in ponds if any(k.depth > 0 for k in pond)]
+
+
+def _hold(pond: Sequence[_AtRest], dams: Sequence[Dam], steps: Sequence[StepRead], until: float) -> tuple[Hold, str]:
+    """Where a pond may spill: at a dam or an up-step its water ends by, else by its end, else somewhere below."""
+    wet = [k for k in pond if k.depth > 0]
+    edges = [k.start for k in pond if k.depth <= 0 and k.start > wet[-1].start]  # no water any more, further down
+    last = min(edges) if edges else max(k.last for k in wet)
+    extended = bool(edges) or any(k.end is not None for k in wet)
+    reach = DAM_NEAR_FT if extended else SPILL_WITHIN_FT / 4
+    by = [d for d in dams if d.start - reach <= last <= d.end + DAM_NEAR_FT]
+    if by:
+        dam = max(by, key=lambda d: d.height)
+        return Hold(dam.end, dam.end, dam.end, dam.height, max(0.3 * dam.height, SIGMA_STEP_READ_FT)), dam.item
+    up = [s.station for s in steps if s.height > 0 and abs(s.station - last) <= reach]
+    if up:
+        return Hold(min(up), max(up) + DAM_NEAR_FT, max(up)), ""
+    if extended:
+        spread = max(1.0, 2 * max(k.row.place.end_sigma for k in wet))
+        return Hold(max(last - spread, max(k.start for k in wet)), last + spread, last), ""
+    return Hold(last, max(min(last + SPILL_WITHIN_FT, until), last), last), ""
+
+
+def _pond_levels(number: int, pond: Sequence[_AtRest], hold: Hold, grade: float) -> Iterator[Level]:
+    """Each look as rows: its depth where the water is deepest, and its upstream shore."""
+    for k in pond:
+        name = k.row.sighting.id
+        if k.under:
+            for station in dict.fromkeys((k.start, k.last)):
+                yield Level(name, number, station, k.depth, k.sigma, "under", k.least)
+        elif k.depth <= 0:
+            if k.start >= hold.at - 2 * SNAP_FT:
+                continue  # where the water ends is what holds it
+            yield Level(name, number, k.start, 0.0, shore_sigma(k.row.place.sigma, grade), "shore")
+        else:
+            by_dam = hold.last <= hold.first + DAM_NEAR_FT and abs(hold.first - k.last) <= 2 * DAM_NEAR_FT
+            last = min(hold.first, k.last) if by_dam else k.end
+            yield Level(
+                name, number, k.start, k.depth, k.sigma, last=last if last is not None and last > k.start else None
+            )
+            if k.end is not None and k.end - k.start > 2 * SNAP_FT:
+                yield Level(f"{name} shore", number, k.start, 0.0, shore_sigma(k.row.place.sigma, grade), "shore")

@@ -1,0 +1,193 @@
+"""From the record to what the profile takes: the pipe as reaches, every reading with its sigma, and the dams."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from math import hypot
+
+from bellstone.core.findings import Resolved
+from bellstone.core.ground import IN_PER_FT
+from bellstone.core.judgement import one_each
+from bellstone.core.pipe import depth_share_of_area, includes_six
+from bellstone.core.profile.bed import Dam
+from bellstone.core.profile.mesh import Reach
+from bellstone.core.profile.pitch_log import pitched_stretches, pitches_of
+from bellstone.core.profile.pools import HEAD_RADIUS_FT, NO_LIMITS, Limits, Told, _spread, pool_levels
+from bellstone.core.profile.reaches import MOST_FT, bore_at, reaches_of, riser_of, with_steps
+from bellstone.core.profile.said import SIGMA_STEP_READ_FT, Height, Readings, StepRead
+from bellstone.core.record import DepthReading, Lateral, Line, Visit
+from bellstone.core.scheme import USUAL_BORE_IN, Bounds, Measure, Scheme, size_bounds
+from bellstone.core.stations import EVERYWHERE, Placing, Segment
+
+SIGMA_BEACON_FT, BEACON_SHARE = 0.10, 0.05
+SIGMA_SURVEY_FT = 0.02
+SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE = 0.3, 0.02
+LOOSE_KINDS = ("settled", "object", "grease")
+
+
+@dataclass(frozen=True, slots=True)
+class Invert:
+    """What one line's profile is made from, and where its water was looked at.
+
+    ``dry`` stretches seen dry at rest, ``pitched`` with a pitch log, ``riser`` where
+    the pipe stands upright: stations [ft]. ``given`` whether the grade was given rather than assumed.
+    """
+
+    reaches: tuple[Reach, ...]
+    readings: Readings
+    told: tuple[Told, ...]
+    dams: tuple[Dam, ...]
+    dry: tuple[tuple[float, float], ...]
+    pitched: tuple[tuple[float, float], ...]
+    riser: tuple[float, float] | None
+    given: bool
+    bore_known: bool
+    ground_taken: bool  # the ground was taken as level or falling evenly
+
+
+def invert_of(
+    lateral: Lateral, line: Line, visit: Visit, placing: Placing, segments: Sequence[Segment],
+    rows: Sequence[Resolved], scheme: Scheme, until: float | None = None, joins: Height | None = None,
+    limits: Limits = NO_LIMITS,
+) -> Invert | None:  # fmt: skip
+    """A line's pipe and readings, or None where no stretch of it has footage, or it is longer than 3,000 ft.
+
+    Parameters
+    ----------
+    until : float, optional
+        Where the line joins another [ft]: its own pipe ends there.
+    joins : Height, optional
+        The height of its outlet, from the line it joins.
+    limits : mapping, optional
+        Between which stations each run's part of the path lies [ft].
+    """
+    riser = riser_of(line, segments)
+    reaches = reaches_of(line, segments, rows, riser, until)
+    if not reaches:
+        return None
+    start, end = reaches[0].start, reaches[-1].end
+    if end - start > MOST_FT:
+        return None
+    here = [
+        r for r in rows if r.place.how == "station" and r.place.station is not None and start <= r.place.station <= end
+    ]
+    fittings = tuple(r.place.station for r in here if r.sighting.kind == "fitting" and r.place.station is not None)
+    once = one_each(here)  # a step seen out and back is one step
+    dams = tuple(_dams(once, scheme))
+    steps = tuple(_steps(once, reaches, scheme))
+    reaches = with_steps(reaches, steps)
+    dry = tuple(
+        (r.place.station, r.place.end) for r in here
+        if r.sighting.kind == "dry" and r.sighting.water in (None, "rest") and r.place.station is not None and r.place.end is not None
+    )  # fmt: skip
+    levels, holds, told = pool_levels(here, reaches, dams, steps, dry, lateral.not_same, scheme)
+    pitches = pitches_of(visit, placing, [*fittings, *(s.station for s in steps)], (start, end), limits)
+    heights = tuple(_heights(lateral, line, visit, placing, reaches, limits)) + ((joins,) if joins is not None else ())
+    return Invert(
+        reaches=reaches,
+        readings=Readings(heights, levels, pitches, steps, holds, fittings),
+        told=told,
+        dams=dams,
+        dry=dry,
+        pitched=pitched_stretches(pitches),
+        riser=riser,
+        given=line.grade_pct is not None,
+        bore_known=all(s.bore_in for s in segments),
+        ground_taken=line.ground_fall_pct is not None,
+    )
+
+
+# ---- what was read ----------------------------------------------------------------------------------------
+
+
+def _heights(
+    lateral: Lateral, line: Line, visit: Visit, placing: Placing, reaches: Sequence[Reach], limits: Limits
+) -> Iterator[Height]:
+    start, end = reaches[0].start, reaches[-1].end
+    for d in visit.depths:
+        place = placing.places[d.id]
+        if d.failed or d.depth_ft.likely is None or place.how != "station" or place.station is None:
+            continue
+        ground = _ground(lateral, line, d, place.station, placing)
+        if ground is None or not start - 1 <= place.station <= end + 1:
+            continue
+        depth = d.depth_ft.likely
+        sigma = depth_sigma(d)
+        runs = {run.id: run for run in visit.runs}
+        run = runs.get(d.run or "")
+        radius = (run.head_radius_in or HEAD_RADIUS_FT * IN_PER_FT) / IN_PER_FT if run else HEAD_RADIUS_FT
+        down = {"beacon": radius, "invert": 0.0, "crown": bore_at(reaches, place.station)}[d.to]
+        yield Height(d.id, min(max(place.station, start), end), ground[0] - depth - down, hypot(sigma, ground[1]))
+    for v in visit.inverts:
+        place = placing.places[v.id]
+        station = place.station if place.how == "station" else None
+        low, high = limits.get(v.run or "", EVERYWHERE)
+        if station is not None and max(start - 1, low) <= station <= min(end + 1, high):
+            sigma = (v.sigma_ft or SIGMA_SURVEY_FT) * (2 if v.suspect else 1)
+            yield Height(v.id, min(max(station, start), end), v.elevation_ft, sigma)
+
+
+def depth_sigma(d: DepthReading) -> float:
+    """Sigma of a depth from the surface [ft]: max(0.10 ft, 5 % of it) where none was said, doubled if suspect."""
+    usual = max(SIGMA_BEACON_FT, BEACON_SHARE * (d.depth_ft.likely or 0.0))
+    return (d.sigma_ft or usual) * (2 if d.suspect else 1)
+
+
+def _ground(
+    lateral: Lateral, line: Line, d: DepthReading, station: float, placing: Placing
+) -> tuple[float, float] | None:
+    """The surface's elevation there and its sigma [ft]; None where it is not known."""
+    if d.ground_ft is not None:
+        return d.ground_ft, 0.0
+    at_marks = {m.name: m.ground_ft for m in lateral.landmarks if m.ground_ft is not None}
+    known = [(placing.landmark_stations[n], g) for n, g in at_marks.items() if n in placing.landmark_stations]
+    by = [g for s, g in known if abs(s - station) < 1.0]
+    if by:
+        return by[0], 0.0
+    if line.ground_fall_pct is None:
+        return None
+    at, ground = min(known, key=lambda pair: abs(pair[0] - station), default=(0.0, 0.0))
+    away = abs(station - at)
+    return ground - line.ground_fall_pct / 100 * (station - at), hypot(SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE * away)
+
+
+def _steps(rows: Sequence[Resolved], reaches: Sequence[Reach], scheme: Scheme) -> Iterator[StepRead]:
+    """Offsets up and down as read, or by their word; a side-step lifts nothing."""
+    for r in rows:
+        s = r.sighting
+        if s.kind != "offset" or s.form not in ("up", "drop") or s.sureness == "unsure" or r.place.station is None:
+            continue
+        bore = bore_at(reaches, r.place.station)
+        bounds = (
+            size_bounds(s.size, "step", bore * IN_PER_FT, scheme) if s.size is not None else Bounds(5.0, 15.0, 30.0)
+        )
+        if bounds is None:
+            continue
+        height, sigma = bounds.likely / 100 * bore, _spread(bounds, s.size.form if s.size else "word") / 100 * bore
+        sign = 1 if s.form == "up" else -1
+        yield StepRead(s.id, r.place.station, sign * height, max(sigma, SIGMA_STEP_READ_FT))
+
+
+def _dams(rows: Sequence[Resolved], scheme: Scheme) -> Iterator[Dam]:
+    """What stands on the invert: blisters, and what lies loose there; roots only where they hold water."""
+    for r in rows:
+        s, clock = r.sighting, r.finding.clock
+        roots = s.kind == "roots" and ("holds_water" in s.qualities or s.effect_on_flow == "holds")
+        if (
+            not (s.kind in LOOSE_KINDS or roots or s.kind == "blister")
+            or s.sureness == "unsure"
+            or r.place.station is None
+        ):
+            continue
+        if s.state in ("loose", "cleared") or s.size is None:
+            continue
+        low = r.finding.clock_all or (includes_six(*clock) if clock is not None else s.kind != "grease")
+        bore = (r.segment.bore_in or USUAL_BORE_IN) / IN_PER_FT
+        measure: Measure = "height" if s.kind == "blister" else "share"
+        bounds = size_bounds(s.size, measure, bore * IN_PER_FT, scheme)
+        if not low or bounds is None:
+            continue
+        share = min(max(bounds.likely / 100, 0.0), 1.0)
+        height = share * bore if s.kind == "blister" else depth_share_of_area(share) * bore
+        name = f"{s.kind.replace('_', ' ')} at {r.place.station:.1f} ft"
+        end = r.place.end if r.place.end is not None else r.place.station
+        yield Dam(s.item, name, r.place.station, end, height, "blister" if s.kind == "blister" else "loose")

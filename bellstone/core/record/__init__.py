@@ -1,0 +1,78 @@
+"""The record: what was said of a lateral, as it was said. Defined once: input, file and payload."""
+
+from bellstone.core.record.advice import Claim, NotSame, Recommendation, Repair, Tool
+from bellstone.core.record.amount import Amount, amount_middle, amount_spread
+from bellstone.core.record.base import Rec
+from bellstone.core.record.ids import next_id
+from bellstone.core.record.lateral import Lateral, place_of, read_lateral
+from bellstone.core.record.position import (
+    BetweenPosition,
+    CounterPosition,
+    LandmarkPosition,
+    OrderPosition,
+    Position,
+    RelativePosition,
+    StationPosition,
+    ThroughoutPosition,
+)
+from bellstone.core.record.reading import (
+    Count,
+    DepthReading,
+    FlushTest,
+    InvertReading,
+    NotAssessable,
+    PitchReading,
+    Remark,
+    Symptom,
+)
+from bellstone.core.record.run import KnownPoint, Pass, Run
+from bellstone.core.record.sighting import Alternative, Change, Clock, Item, Pipe, Sighting
+from bellstone.core.record.site import HouseRules, Landmark, LengthEstimate, Line, Site
+from bellstone.core.record.visit import Visit
+
+__all__ = [
+    "Alternative",
+    "Amount",
+    "BetweenPosition",
+    "Change",
+    "Claim",
+    "Clock",
+    "Count",
+    "CounterPosition",
+    "DepthReading",
+    "FlushTest",
+    "HouseRules",
+    "InvertReading",
+    "Item",
+    "KnownPoint",
+    "Landmark",
+    "LandmarkPosition",
+    "Lateral",
+    "LengthEstimate",
+    "Line",
+    "NotAssessable",
+    "NotSame",
+    "OrderPosition",
+    "Pass",
+    "Pipe",
+    "PitchReading",
+    "Position",
+    "Rec",
+    "Recommendation",
+    "RelativePosition",
+    "Remark",
+    "Repair",
+    "Run",
+    "Sighting",
+    "Site",
+    "StationPosition",
+    "Symptom",
+    "ThroughoutPosition",
+    "Tool",
+    "Visit",
+    "amount_middle",
+    "amount_spread",
+    "next_id",
+    "place_of",
+    "read_lateral",
+]

@@ -1,0 +1,93 @@
+"""One look at one thing, as said; and the thing behind one or more looks."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from bellstone.core.record.amount import Amount
+from bellstone.core.record.base import Hour, Id, Rec, Sureness, Text, Water, Word
+from bellstone.core.record.position import Position
+
+
+class Clock(Rec):
+    """As seen in the picture: hours, all round, or a word of the picture or the pipe."""
+
+    start: Hour | None = None
+    end: Hour | None = None
+    all_round: bool = False
+    word: Literal["top", "bottom", "left", "right", "crown", "floor"] | None = None
+
+
+class Pipe(Rec):
+    material: Word = "unknown"
+    bore_in: Annotated[float, Field(gt=0, le=120)] | None = None
+    lay_length_ft: Annotated[float, Field(gt=0, le=100)] | None = None
+    note: Text = ""
+
+
+class Change(Rec):
+    """A transition in the travel direction of its pass: from what, to what."""
+
+    before: Pipe | None = None
+    after: Pipe
+
+
+class Found(Rec):
+    """How it was before cleaning or repair."""
+
+    form: Word | None = None
+    size: Amount | None = None
+
+
+class Alternative(Rec):
+    kind: Word
+    form: Word | None = None
+
+
+class Sighting(Rec):
+    """One look at one thing, as said."""
+
+    id: Id
+    item: Id
+    line: Id  # the note line it was said in
+    run: Id | None = None
+    travel: Literal["out", "back"] = "out"
+    position: Position
+    kind: Word
+    form: Word | None = None
+    qualities: Annotated[tuple[Word, ...], Field(max_length=20)] = ()
+    size: Amount | None = None
+    clock: Clock | None = None
+    at: Literal["joint", "barrel"] | None = None
+    state: Literal["in_place", "cut_flush", "loose", "cleared", "mostly_cleared"] | None = None
+    as_found: Found | None = None
+    water: Water | None = None
+    minutes_off: Amount | None = None
+    expected: Amount | None = None
+    spacing_ft: Annotated[float, Field(gt=0, le=1000)] | None = None
+    each_joint: bool = False
+    change: Change | None = None
+    sureness: Sureness = "sure"
+    alternatives: Annotated[tuple[Alternative, ...], Field(max_length=6)] = ()
+    count: Amount | None = None
+    none_of: Annotated[tuple[Word, ...], Field(max_length=30)] = ()
+    text: Text = ""  # the free words of kinds that are words: note, stopped, claim
+    head: Literal["passed", "lifted_over", "pushed_through", "stopped"] | None = None
+    effect_on_flow: Literal["none", "slows", "holds", "stops"] | None = None
+    catches: Annotated[tuple[Literal["paper", "grease", "roots"], ...], Field(max_length=3)] = ()
+    felt: Literal["drag", "force"] | None = None
+    time_s: Annotated[float, Field(ge=0, le=1e6)] | None = None
+    photo: Text = ""
+    said: Text = ""
+    unread: Annotated[tuple[Word, ...], Field(max_length=60)] = ()
+
+
+class Item(Rec):
+    """The physical thing behind one or more sightings. Only what was decided about it is kept here."""
+
+    id: Id
+    caused_by: Id | None = None
+    expected: Literal["same", "worsens"] | None = None
+    owner: Word = ""
+    same_as: Id | None = None
+    note: Text = ""

@@ -1,0 +1,336 @@
+"""What was seen and what was not: each run's stretch, less what could not be assessed."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from math import inf
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bellstone.core.ground import tidy
+from bellstone.core.record import CounterPosition, Lateral, Rec, Run, Sighting, Visit
+from bellstone.core.stations.placing import Placing, vertical_cable
+from bellstone.core.stations.runs import travel_with_flow
+
+Interval = tuple[float, float]
+EVERYWHERE: Interval = (-inf, inf)
+
+
+class Lane(Rec):
+    """One run's stretch on the line [ft], for the Seen track."""
+
+    run: str
+    name: str
+    start_ft: float | None
+    end_ft: float | None
+    flow: int
+    graded: bool
+    ended: str
+    end_reason: str
+    minutes: float | None = None  # of film, from the first to the last time noted
+    lost: tuple[tuple[float, float], ...] = ()  # stretches passed but not assessable
+
+
+class Unseen(Rec):
+    start_ft: float | None
+    end_ft: float | None
+    feet: float | None
+    why: str
+    joints: int | None = None  # how many joints likely lie there
+    rooted: tuple[float, int, int] | None = None  # of them with roots: mean, and the central 90 % range
+    per_10_ft: bool = False  # the stretch has no length: both are for ten feet of it
+    joints_from: str = ""
+    minutes: float | None = None  # of the film, where its notes carry times
+
+
+@dataclass(frozen=True, slots=True)
+class Coverage:
+    """The line's known extent [ft], what was seen and assessable of it, what was not, and its far end."""
+
+    start: float | None
+    end: float | None
+    seen: tuple[Interval, ...]
+    unseen: tuple[Unseen, ...]
+    lanes: tuple[Lane, ...]
+    reached_main: bool
+    stop_reason: str
+    main_low: float | None = None
+    main_high: float | None = None
+    main_basis: str = ""
+
+    @property
+    def seen_ft(self) -> float:
+        return sum(b - a for a, b in self.seen)
+
+    @property
+    def unseen_ft(self) -> float | None:
+        """Feet known to be unseen; None where a stretch has no length."""
+        if self.start is None:
+            return None
+        feet = [u.feet for u in self.unseen]
+        return sum(f for f in feet if f is not None) if all(f is not None for f in feet) else None
+
+
+def union(intervals: Iterable[Interval]) -> tuple[Interval, ...]:
+    """Overlapping intervals joined, in order.
+
+    >>> union([(5, 9), (0, 3), (2, 6)])
+    ((0, 9),)
+    """
+    out: list[Interval] = []
+    for a, b in sorted((min(i), max(i)) for i in intervals):
+        if out and a <= out[-1][1]:
+            out[-1] = (out[-1][0], max(out[-1][1], b))
+        else:
+            out.append((a, b))
+    return tuple(out)
+
+
+def less(intervals: Iterable[Interval], holes: Iterable[Interval]) -> tuple[Interval, ...]:
+    """Intervals with holes taken out.
+
+    >>> less([(0, 10)], [(2, 3), (9, 12)])
+    ((0, 2), (3, 9))
+    """
+    left = list(union(intervals))
+    for c, d in union(holes):
+        left = [piece for a, b in left for piece in ((a, min(b, c)), (max(a, d), b)) if piece[1] > piece[0]]
+    return tuple(left)
+
+
+def coverage_of(
+    lateral: Lateral, visit: Visit, placing: Placing, limits: dict[str, Interval] | None = None
+) -> Coverage:
+    """What the visit's runs saw.
+
+    A run is taken to have seen all from its access to the furthest station it tells. The main is
+    reached only by how a run ended, never by a station.
+
+    Parameters
+    ----------
+    limits : dict, optional
+        Of a run's own stretch, the part that lies on this path [ft].
+    """
+    lanes = tuple(_lane(run, visit, placing, (limits or {}).get(run.id, EVERYWHERE)) for run in visit.runs)
+    if not visit.runs and visit.sightings:
+        lanes = (_loose_lane(visit, placing),)
+    ordered = [span for lane in lanes for span in _span(lane)]
+    fouled = _fouled(visit, placing, lanes)
+    said = [(n.run, _hole(n.run, n.position, placing), n.reason) for n in visit.not_assessable]
+    lost = [_Lost(run, h, why) for run, h, why in said if h is not None] + fouled
+    lanes = tuple(_with_lost(lane, lost) for lane in lanes)
+    # what one run could not assess another may have
+    seen = union(piece for lane in lanes for piece in less(_span(lane), lane.lost))
+    reached = any(lane.ended == "main" for lane in lanes)
+    start = min((a for a, _ in ordered), default=None)
+    end = max((b for _, b in ordered), default=None)
+    stop = next((lane.end_reason for lane in lanes if lane.ended == "stopped" and lane.flow > 0), "")
+    low, high, basis = (None, None, "") if reached else _main_estimate(lateral, placing, end)
+    beyond = [
+        Unseen(
+            start_ft=lane.end_ft,
+            end_ft=None,
+            feet=None,
+            why=f"run {lane.name} stopped going up the line: {lane.end_reason}",
+        )
+        for lane in lanes
+        if lane.ended == "stopped" and lane.flow < 0
+    ]
+    timed = _minutes_at(visit, placing)
+    found = beyond + _unseen(start, end, seen, lost, reached, low, high, basis, stop, bool(ordered))
+    unseen = tuple(u.model_copy(update={"minutes": _minutes(u, timed)}) for u in found)
+    return Coverage(start, end, seen, unseen, lanes, reached, stop, low, high, basis)
+
+
+def _ending(run: Run, said: list[Sighting]) -> tuple[str, str]:
+    """How a run ended: as set, else by the last thing that ends one."""
+    if run.ended != "unknown":
+        return run.ended, run.end_reason
+    for s in reversed(said):
+        if s.kind == "main" or (s.kind == "ends_at" and s.form in ("main", None)):
+            return "main", "reached the main"
+        if s.kind == "ends_at":
+            return "main", f"ends at a {(s.form or '').replace('_', ' ')}"
+        if s.kind in ("stopped", "trap", "dead_end", "cap"):
+            return "stopped", s.text or s.kind.replace("_", " ")
+        if s.kind == "met":
+            return "met", s.text
+    return "unknown", ""
+
+
+def _lane(run: Run, visit: Visit, placing: Placing, limits: Interval) -> Lane:
+    said = [s for s in visit.sightings if s.run == run.id]
+    fit = placing.fits[run.id]
+    places = [p for p in (placing.places[s.id] for s in said) if p.how == "station" and p.station is not None]
+    stations = [x for p in places for x in (p.station, p.end) if x is not None]
+    access = placing.landmark_stations.get(run.access)
+    if access is None and fit.tied and run.zero_at in (run.access, None):
+        access = fit.station(0.0)
+    if access is not None and stations:
+        stations.append(access)
+    ended, reason = _ending(run, said)
+    flow = travel_with_flow(run, "out")
+    low, high = (max(min(stations), limits[0]), min(max(stations), limits[1])) if stations else (None, None)
+    start, end = (low, high) if flow > 0 else (high, low)
+    graded = all(p.graded for p in run.passes) if run.passes else True
+    times = [s.time_s for s in said if s.time_s is not None]
+    return Lane(
+        run=run.id,
+        name=run.name or run.id,
+        start_ft=start,
+        end_ft=end,
+        flow=flow,
+        graded=graded,
+        ended=ended,
+        end_reason=reason,
+        minutes=(max(times) - min(times)) / 60 if len(times) > 1 else None,
+    )
+
+
+class _Lost(NamedTuple):
+    """A stretch that one run passed and could not assess [ft]."""
+
+    run: str | None
+    where: Interval
+    why: str
+
+
+def _span(lane: Lane) -> list[Interval]:
+    if lane.start_ft is None or lane.end_ft is None:
+        return []
+    return [(min(lane.start_ft, lane.end_ft), max(lane.start_ft, lane.end_ft))]
+
+
+def _with_lost(lane: Lane, lost: list[_Lost]) -> Lane:
+    own = union(
+        (max(x.where[0], low), min(x.where[1], high))
+        for x in lost
+        for low, high in _span(lane)
+        if x.run in (lane.run, None) and x.where[0] < high and x.where[1] > low
+    )
+    return lane.model_copy(update={"lost": own})
+
+
+def _fouled(visit: Visit, placing: Placing, lanes: tuple[Lane, ...]) -> list[_Lost]:
+    """Stretches filmed through a fouled lens: from where it is said to be fouled to where it is cleaned, else to the end."""
+    out: list[_Lost] = []
+    since: dict[str, float] = {}
+
+    def lost(run: str, start: float, end: float) -> None:
+        out.append(_Lost(run, (min(start, end), max(start, end)), "the lens was fouled"))
+
+    for s in visit.sightings:
+        place = placing.places[s.id]
+        if s.kind != "lens" or s.run is None or place.how != "station" or place.station is None:
+            continue
+        if s.form != "clear":
+            since.setdefault(s.run, place.station)
+        elif s.run in since:
+            lost(s.run, since.pop(s.run), place.station)
+    for lane in lanes:
+        if lane.run in since and lane.end_ft is not None:
+            lost(lane.run, since[lane.run], lane.end_ft)
+    return out
+
+
+def _minutes_at(visit: Visit, placing: Placing) -> list[tuple[NDArray[np.float64], NDArray[np.float64]]]:
+    """Each run's out pass as station [ft] against minutes of film, where its findings carry times."""
+    out = []
+    for run in visit.runs:
+        pairs = sorted(
+            (place.station, s.time_s / 60)
+            for s in visit.sightings
+            if s.run == run.id and s.time_s is not None and s.travel == "out"
+            and (place := placing.places[s.id]).how == "station" and place.station is not None
+        )  # fmt: skip
+        if len(pairs) > 1:
+            out.append((np.array([p[0] for p in pairs]), np.array([p[1] for p in pairs])))
+    return out
+
+
+def _minutes(unseen: Unseen, timed: list[tuple[NDArray[np.float64], NDArray[np.float64]]]) -> float | None:
+    """Minutes of film spent in a stretch that could not be assessed, between the times noted about it."""
+    if unseen.start_ft is None or unseen.end_ft is None:
+        return None
+    spent = [
+        abs(float(np.interp(unseen.end_ft, x, t)) - float(np.interp(unseen.start_ft, x, t)))
+        for x, t in timed
+        if x[0] < unseen.end_ft and x[-1] > unseen.start_ft
+    ]
+    return sum(spent) if spent else None
+
+
+def _loose_lane(visit: Visit, placing: Placing) -> Lane:
+    places = [p for p in placing.places.values() if p.how == "station" and p.station is not None]
+    stations = [x for p in places for x in (p.station, p.end) if x is not None]
+    ended, reason = _ending(Run(id="A"), list(visit.sightings))
+    low, high = (min([0.0, *stations]), max(stations)) if stations else (None, None)
+    return Lane(run="", name="", start_ft=low, end_ft=high, flow=1, graded=True, ended=ended, end_reason=reason)
+
+
+def _hole(run: str | None, position: object, placing: Placing) -> Interval | None:
+    fit = placing.fits.get(run or "")
+    if fit is None or not isinstance(position, CounterPosition) or position.to is None:
+        return None
+    a, b = fit.station(position.counter.likely or 0.0), fit.station(position.to.likely or 0.0)
+    return min(a, b), max(a, b)
+
+
+def _main_estimate(lateral: Lateral, placing: Placing, end: float | None) -> tuple[float | None, float | None, str]:
+    """Low and high station of the main from the chosen estimate, in feet, with its basis."""
+    told = lateral.lines[0].to_main
+    estimate = next((e for e in told if e.chosen), told[-1] if told else None)
+    if estimate is None:
+        return None, None, ""
+    origin = end
+    if estimate.from_landmark in placing.places:
+        origin = placing.places[estimate.from_landmark].station
+    elif estimate.from_landmark in placing.landmark_stations:
+        origin = placing.landmark_stations[estimate.from_landmark]
+    elif estimate.from_landmark is None:
+        origin = 0.0
+    if origin is None:
+        return None, None, estimate.basis
+    if "cable" not in estimate.basis and estimate.from_landmark is None:
+        origin += vertical_cable(lateral.lines[0])  # told along the ground, from the access
+    d = estimate.distance
+    if d.low is not None and d.high is not None:
+        return origin + d.low, origin + d.high, estimate.basis
+    likely = d.likely or 0.0
+    either = 0.15 * likely if d.form == "about" else 0.0  # working value: an estimate said "about" is 15 % either way
+    return origin + likely - either, origin + likely + either, estimate.basis
+
+
+def _unseen(
+    start: float | None, end: float | None, seen: tuple[Interval, ...],
+    lost: list[_Lost], reached: bool,
+    low: float | None, high: float | None, basis: str, stop: str, any_footage: bool,
+) -> list[Unseen]:  # fmt: skip
+    out: list[Unseen] = []
+    if start is not None and end is not None:
+        for a, b in less([(start, end)], seen):
+            why = ", ".join(dict.fromkeys(x.why for x in lost if x.where[0] < b and x.where[1] > a))
+            why = f"could not be assessed: {why}" if why else "no run passed here"
+            out.append(Unseen(start_ft=a, end_ft=b, feet=b - a, why=why))
+    if not reached:
+        why = f"the main was not reached{': ' + stop if stop else ''}"
+        if low is not None and high is not None and end is not None:
+            out.append(
+                Unseen(
+                    start_ft=end,
+                    end_ft=(low + high) / 2,
+                    feet=max((low + high) / 2 - end, 0.0),
+                    why=f"{why}; main {tidy(low, 0)}–{tidy(high, 0)} ft by {basis}",
+                )
+            )
+        else:
+            out.append(
+                Unseen(
+                    start_ft=end if any_footage else None,
+                    end_ft=None,
+                    feet=None,
+                    why=f"{why}; its distance is not known",
+                )
+            )
+    return out

@@ -1,0 +1,258 @@
+"""Where everything lies: each run's counter tied to stations, chains, rafts and what is order only."""
+
+from collections import defaultdict
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from math import hypot
+from typing import Literal
+
+from bellstone.core.ground import ROOT_12, Same, tidy
+from bellstone.core.record import (
+    Amount,
+    BetweenPosition,
+    CounterPosition,
+    DepthReading,
+    InvertReading,
+    LandmarkPosition,
+    Lateral,
+    Line,
+    PitchReading,
+    Position,
+    RelativePosition,
+    Run,
+    Sighting,
+    StationPosition,
+    ThroughoutPosition,
+    Visit,
+    amount_middle,
+    amount_spread,
+)
+from bellstone.core.stations.counter import CounterFit, fit_counter
+from bellstone.core.stations.place import NEAR_FT, NOWHERE, Place
+from bellstone.core.stations.run_ties import RunTie, run_tie
+from bellstone.core.stations.runs import Calibration, calibrate, travel_with_flow
+
+GROUND_SHARE = 0.05  # a distance along the ground is not the cable's: working value
+NO_RUN = fit_counter([0.0], [0.0], 1)  # footages said on no run count from the datum, with the flow
+ReadAtHead = DepthReading | InvertReading | PitchReading
+
+
+@dataclass(frozen=True, slots=True)
+class Placing:
+    """Every sighting's and depth reading's place, and how each run is tied."""
+
+    places: dict[str, Place]
+    fits: dict[str, CounterFit]
+    ties: tuple[RunTie, ...]
+    landmark_stations: dict[str, float]
+
+
+def placed(lateral: Lateral) -> tuple[Placing, ...]:
+    """:func:`place_visits` with the record's own calibration, remembered for the record."""
+    return _placed(Same(lateral))
+
+
+@lru_cache(maxsize=16)  # what is asked of a record after its assessment finds it placed
+def _placed(lateral: Same[Lateral]) -> tuple[Placing, ...]:
+    return place_visits(lateral.it, calibrate(lateral.it))
+
+
+def place_visits(lateral: Lateral, calibration: Calibration) -> tuple[Placing, ...]:
+    """Every visit placed on the one axis, oldest first; a sighting's id names its place in all of them."""
+    each = [place_visit(lateral, visit, calibration) for visit in lateral.visits]
+    places = {sighting: place for placing in each for sighting, place in placing.places.items()}
+    return tuple(replace(placing, places=places) for placing in each)
+
+
+def place_visit(lateral: Lateral, visit: Visit, calibration: Calibration | None = None) -> Placing:
+    """Stations of one visit's sightings.
+
+    Direct positions come from each run's counter fit, a thing seen from several runs from the adjustment
+    of them all; relative ones chain from them in the travel direction. A chain tied to nothing is a
+    raft; what has neither is order only.
+    """
+    calibration = calibration or calibrate(lateral)
+    marks = calibration.landmarks
+    runs = {run.id: run for run in visit.runs}
+    fits = {run.id: calibration.fits[visit.id, run.id] for run in visit.runs}
+    rafts = {run.id: calibration.rafts.get((visit.id, run.id), "") for run in visit.runs}
+    # what was read at the head has a place like any sighting, and moves none; a pitch log tells its counter itself
+    elsewhere = (p for p in visit.pitches if not isinstance(p.position, CounterPosition))
+    at_head: tuple[ReadAtHead, ...] = (*visit.depths, *visit.inverts, *elsewhere)
+    read = [_as_sighting(r) for r in at_head]
+    said = (*visit.sightings, *read)
+    direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts, lateral.lines[0]) for s in said}
+    adjusted = {s.id: _adjusted(s, direct[s.id], visit, calibration) for s in said}
+    chained = _chain(said, runs, {k: v for k, v in adjusted.items() if v is not None})
+    ordered = _in_order(visit.sightings, runs, chained)
+    ordered |= {r.id: chained.get(r.id, NOWHERE) for r in read}
+    ties = tuple(run_tie(lateral, visit, run, calibration) for run in visit.runs)
+    return Placing(ordered, fits, ties, marks)
+
+
+def _adjusted(s: Sighting, place: Place | None, visit: Visit, calibration: Calibration) -> Place | None:
+    """A point seen from several runs lies where they agree, unless this look is one that does not fit."""
+    odd = any(t.odd and t.sighting == s.id for t in calibration.shared.get((visit.id, s.run or ""), ()))
+    if place is None or place.how != "station" or place.end is not None or odd or s.item not in calibration.items:
+        return place
+    station, sigma = calibration.items[s.item]
+    return replace(place, station=station, sigma=sigma, basis=f"{place.basis}, tied with its other looks")
+
+
+def vertical_cable(line: Line) -> float:
+    """Cable that went straight down, in a stack or a drop, before it ran along the line [ft]; 0 where none was said."""
+    return amount_middle(line.vertical_ft) if line.vertical_ft is not None else 0.0
+
+
+def _as_sighting(reading: ReadAtHead) -> Sighting:
+    line = "line0" if isinstance(reading, PitchReading) else reading.line
+    return Sighting(
+        id=reading.id, item=reading.id, line=line, run=reading.run, position=reading.position, kind="located"
+    )
+
+
+def _direct(
+    s: Sighting, position: Position, runs: dict[str, Run], fits: dict[str, CounterFit], marks: dict[str, float],
+    rafts: dict[str, str], line: Line,
+) -> Place | None:  # fmt: skip
+    run = s.run or ""
+    fit = fits.get(run, NO_RUN)
+    ahead = fit.located_ahead if s.kind == "located" else fit.seen_ahead
+    match position:
+        case CounterPosition(counter=counter, to=to):
+            return _from_counter(fit, ahead, Same(counter), Same(to), run or "the only run", rafts.get(run, ""))
+        case StationPosition(station=station, to=to):
+            end = amount_middle(to) if to else None
+            return Place(
+                "station",
+                "station given",
+                amount_middle(station),
+                amount_spread(station),
+                end,
+                amount_spread(to) if to else 0.0,
+            )
+        case BetweenPosition(low=low, high=high):
+            a, b = fit.station(amount_middle(low)) + ahead, fit.station(amount_middle(high)) + ahead
+            sigma = hypot(abs(b - a) / ROOT_12, fit.sigma((amount_middle(low) + amount_middle(high)) / 2))
+            return Place(
+                "station" if fit.tied else "raft", "between two footages", (a + b) / 2, sigma, raft=rafts.get(run, "")
+            )
+        case LandmarkPosition():
+            return _from_landmark(s, position, runs, marks, line.datum, vertical_cable(line))
+        case ThroughoutPosition():
+            return Place("throughout", "all along the segment")
+    return None
+
+
+@lru_cache(maxsize=12288)  # an edit leaves most footages, and the fit of their run, as they were
+def _from_counter(
+    fit: CounterFit, ahead: float, counter_: Same[Amount], to_: Same[Amount | None], run: str, raft: str
+) -> Place:
+    counter, to = counter_.it, to_.it
+    said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
+    ends = [(fit.station(c) + ahead, hypot(fit.sigma(c), spread)) for c, spread in said]
+    ends.sort()
+    (start, sigma), (end, end_sigma) = ends[0], ends[-1]
+    how: Literal["station", "raft"] = "station" if fit.tied else "raft"
+    extent = (end, end_sigma) if to is not None else (None, 0.0)
+    order = (start, 0) if fit.tied else (0.0, 0)
+    raft = "" if fit.tied else raft
+    return Place(how, f"counter of run {run}", start, sigma, extent[0], extent[1], raft, order)
+
+
+def _from_landmark(
+    s: Sighting, position: LandmarkPosition, runs: dict[str, Run], marks: dict[str, float], datum: str, vertical: float
+) -> Place | None:
+    if position.landmark not in marks:
+        return None
+    flow = travel_with_flow(runs.get(s.run or ""), s.travel)
+    away = amount_middle(position.distance) if position.distance else 0.0
+    sign = {"short_of": -flow, "past": flow}.get(position.side, 0)
+    sigma = hypot(0.25, NEAR_FT if position.side == "near" else 0.0)
+    if position.measured == "ground":
+        # the cable also went down the stack, which nobody walks
+        away += vertical if position.landmark == datum else 0.0
+        sigma = hypot(sigma, GROUND_SHARE * away, 1.0)
+    spread = amount_spread(position.distance) if position.distance else 0.0
+    return Place(
+        "station",
+        f"{position.side.replace('_', ' ')} {position.landmark}",
+        marks[position.landmark] + sign * away,
+        hypot(sigma, spread),
+    )
+
+
+def _chain(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[str, Place]) -> dict[str, Place]:
+    """Follow +3 and same-item links out from what is placed; what is left over becomes rafts."""
+    links: dict[str, list[tuple[str, float, float]]] = defaultdict(list)
+
+    def link(a: str, b: str, ahead: float, sigma: float) -> None:
+        links[a].append((b, ahead, sigma))
+        links[b].append((a, -ahead, sigma))
+
+    before: dict[str | None, Sighting] = {}
+    first_of_item: dict[str, str] = {}
+    for s in sightings:
+        if isinstance(s.position, RelativePosition) and s.position.distance is not None and s.run in before:
+            origin = s.position.to_sighting or before[s.run].id
+            link(
+                origin,
+                s.id,
+                travel_with_flow(runs.get(s.run or ""), s.travel) * amount_middle(s.position.distance),
+                hypot(0.1, amount_spread(s.position.distance)),
+            )
+        if s.item in first_of_item:
+            link(first_of_item[s.item], s.id, 0.0, 0.1)
+        first_of_item.setdefault(s.item, s.id)
+        before[s.run] = s
+    done = {k: p for k, p in placed.items() if p.how == "station"}
+    _walk(done, links)
+    for s in sightings:
+        if s.id not in done and links[s.id]:
+            raft = Place("raft", "measured from its neighbours, tied to nothing yet", 0.0, 0.0, raft=f"raft {s.id}")
+            done[s.id] = placed.get(s.id, raft)
+            _walk(done, links, only=s.id)
+    return {**placed, **done}
+
+
+def _walk(done: dict[str, Place], links: dict[str, list[tuple[str, float, float]]], only: str | None = None) -> None:
+    queue = [only] if only else list(done)
+    while queue:
+        here = queue.pop(0)
+        origin = done[here]
+        if origin.station is None:
+            continue
+        for there, ahead, sigma in links[here]:
+            if there in done:
+                continue
+            # "+3" after an extent is told from the end that was passed last
+            start = origin.end if origin.end is not None and ahead > 0 else origin.station
+            done[there] = Place(
+                origin.how,
+                f"{tidy(abs(ahead), 2)} ft from the finding before",
+                start + ahead,
+                hypot(origin.sigma, sigma),
+                raft=origin.raft,
+            )
+            queue.append(there)
+
+
+def _in_order(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[str, Place]) -> dict[str, Place]:
+    """Give everything a place in pipe order: stations first, the rest after the neighbour told before it."""
+    out: dict[str, Place] = {}
+    by_pass: dict[tuple[str | None, str], list[Sighting]] = defaultdict(list)
+    for s in sightings:
+        by_pass[s.run, s.travel].append(s)
+    for (run_id, travel), said in by_pass.items():
+        flow = travel_with_flow(runs.get(run_id or ""), travel)
+        last, count = (-1e9, 0) if flow > 0 else (-1e9, 0)
+        for s in said if flow > 0 else reversed(said):
+            place = placed.get(s.id, NOWHERE)
+            if place.how == "station" and place.station is not None:
+                last, count = max(last, place.station), 0
+                at = (place.station, 0)
+                out[s.id] = place if place.order == at else replace(place, order=at)
+            else:
+                count += 1
+                out[s.id] = replace(place, order=(last, count))
+    return out

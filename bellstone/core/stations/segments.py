@@ -1,0 +1,152 @@
+"""Segments from transitions: stretches of one material and bore, in pipe order; ends may have no footage."""
+
+from dataclasses import dataclass
+
+from bellstone.core.pipe import MATERIALS
+from bellstone.core.record import Pipe, Sighting, Visit
+from bellstone.core.stations.place import Place
+from bellstone.core.stations.placing import Placing
+from bellstone.core.stations.runs import travel_with_flow
+
+Order = tuple[float, int]
+FIRST: Order = (-1e12, 0)
+LAST: Order = (1e12, 0)
+
+
+@dataclass(frozen=True, slots=True)
+class Segment:
+    """One stretch. ``start`` and ``end`` are stations [ft], None where no footage is known."""
+
+    index: int
+    material: str
+    bore_in: float | None
+    start: float | None
+    end: float | None
+    start_sigma: float
+    end_sigma: float
+    order_start: Order
+    order_end: Order
+    bore_carried: bool = False
+    starts_at: str | None = None  # the transition that begins it, where one was told
+    ends_at: str | None = None
+
+    @property
+    def length(self) -> float | None:
+        """Feet from end to end, where both are known."""
+        return None if self.start is None or self.end is None else self.end - self.start
+
+    @property
+    def name(self) -> str:
+        bore = f" {self.bore_in:g} in" if self.bore_in else ""
+        return f"{MATERIALS[self.material].name}{bore}" if self.material in MATERIALS else f"{self.material}{bore}"
+
+
+@dataclass(frozen=True, slots=True)
+class _Boundary:
+    order: Order
+    station: float | None
+    sigma: float
+    upstream: Pipe | None
+    downstream: Pipe | None
+    told_by: str | None = None
+
+
+def segments_of(visit: Visit, placing: Placing, start: float | None, end: float | None) -> tuple[Segment, ...]:
+    """The line's segments in pipe order, from its transitions.
+
+    A transition is told in the travel direction of its pass: against the flow, before and after swap.
+    A bore not said is carried from the upstream neighbour, and the segment says so.
+
+    Parameters
+    ----------
+    start, end : float or None
+        Stations where what is known of the line begins and ends [ft].
+    """
+    boundaries = sorted(_merged(_boundaries(visit, placing)), key=lambda b: b.order)
+    ends = [_Boundary(FIRST, start, 0.0, None, None), *boundaries, _Boundary(LAST, end, 0.0, None, None)]
+    out: list[Segment] = []
+    bore: float | None = None
+    for i, (a, b) in enumerate(zip(ends, ends[1:], strict=False)):
+        inside = _starts_within(visit, placing, a.order, b.order)
+        told = [p for p in (a.downstream, inside, b.upstream) if p is not None]
+        material = next((p.material for p in told if p.material != "unknown"), "unknown")
+        said = next((p.bore_in for p in told if p.bore_in), None)
+        carried = said is None and bore is not None
+        bore = said or bore
+        ends_told = (a.told_by, b.told_by)
+        out.append(
+            Segment(i, material, bore, a.station, b.station, a.sigma, b.sigma, a.order, b.order, carried, *ends_told)
+        )
+    return tuple(out)
+
+
+def _boundaries(visit: Visit, placing: Placing) -> list[_Boundary]:
+    runs = {run.id: run for run in visit.runs}
+    found = []
+    for s in visit.sightings:
+        if s.change is None:
+            continue
+        place = placing.places[s.id]
+        with_flow = travel_with_flow(runs.get(s.run or ""), s.travel) > 0
+        pair = (s.change.before, s.change.after) if with_flow else (s.change.after, s.change.before)
+        station = place.station if place.how == "station" else None
+        found.append(_Boundary(place.order, station, place.sigma, pair[0], pair[1], s.id))
+    return [*found, *_access_changes(visit, placing)]
+
+
+def _access_changes(visit: Visit, placing: Placing) -> list[_Boundary]:
+    """Two legs from one access that start in different pipe: the access itself is a boundary."""
+    legs: dict[float, dict[int, Pipe]] = {}
+    for run in visit.runs:
+        if run.starts_in is not None and run.access in placing.landmark_stations:
+            station = placing.landmark_stations[run.access]
+            legs.setdefault(station, {})[travel_with_flow(run, "out")] = run.starts_in
+    return [
+        _Boundary((station, 0), station, 0.1, pipes[-1], pipes[1])
+        for station, pipes in legs.items()
+        if len(pipes) == 2 and (pipes[1].material, pipes[1].bore_in) != (pipes[-1].material, pipes[-1].bore_in)
+    ]
+
+
+def _merged(boundaries: list[_Boundary]) -> list[_Boundary]:
+    """One boundary where two sightings tell the same change within 1.5 ft."""
+    out: list[_Boundary] = []
+    for b in sorted(boundaries, key=lambda b: b.order):
+        twin = out and out[-1].station is not None and b.station is not None and abs(out[-1].station - b.station) < 1.5
+        if twin and _same(out[-1].downstream, b.downstream):
+            continue
+        out.append(b)
+    return out
+
+
+def _same(a: Pipe | None, b: Pipe | None) -> bool:
+    return a is not None and b is not None and a.material == b.material
+
+
+def _starts_within(visit: Visit, placing: Placing, low: Order, high: Order) -> Pipe | None:
+    """What pipe a run that starts between two boundaries was said to start in."""
+    for run in visit.runs:
+        at = placing.landmark_stations.get(run.access, None)
+        fit = placing.fits[run.id]
+        station = at if at is not None else fit.zero_station if fit.tied else FIRST[0]
+        inside = low <= (station, 0) < high if travel_with_flow(run, "out") > 0 else low < (station, 0) <= high
+        if run.starts_in is not None and inside:
+            return run.starts_in
+    return None
+
+
+def segment_at(segments: tuple[Segment, ...], place: Place) -> Segment:
+    """The segment a sighting lies in, by station, else by its place in the telling."""
+    for segment in segments:
+        if segment.order_start <= place.order < segment.order_end:
+            return segment
+    return segments[-1]
+
+
+def segments_named(segments: tuple[Segment, ...], sighting: Sighting) -> tuple[Segment, ...]:
+    """The segments an ``all clay:`` line is said of; every one where no material is named."""
+    position = sighting.position
+    if position.by != "throughout" or position.material is None:
+        return segments
+    named = [s for s in segments if s.material == position.material and position.bore_in in (None, s.bore_in)]
+    return tuple(named)

@@ -1,0 +1,186 @@
+"""From a line's water to what an assessment says of it: feet to trade units, numbers to words."""
+
+from collections.abc import Sequence
+from functools import lru_cache
+
+from bellstone.core.ground import IN_PER_FT, Z_90, Same, many
+from bellstone.core.pipe import area_share
+from bellstone.core.profile import SIGMA_GIVEN, SIGMA_REST_FT
+from bellstone.core.record import Amount, OrderPosition, Sighting
+from bellstone.core.scheme import Rating, Scheme, rate
+from bellstone.core.water.backup import flushes_to_replace
+from bellstone.core.water.cause import Rung
+from bellstone.core.water.line import LineWater, NamedPond
+from bellstone.core.water.part import Part, pond_id
+from bellstone.core.water.sag import SagEstimate, sag_estimate
+from bellstone.core.water.shown import PondFound, Removable, RungFound
+
+CAUSE_WORDS = {
+    "backwater": "the main stands against the outlet",
+    "not recorded": "something that nobody recorded",
+    "roots or debris": "roots or debris: clear it and the water drains",
+    "deformation": "a blister or deformed wall",
+    "lip": "a step up at a joint",
+    "adverse or flat": "pipe laid flat or falling the wrong way",
+    "sag": "the pipe has sagged",
+}
+SAG_BY_TWO = "from two readings, depth and length, for a belly like a parabola"
+SAG_BY_STRING = "under a string line over the adjusted pipe"
+SHORE_FT = 0.5  # sigma of a pond's length by eye: handbook 2.7
+
+
+def ponds_found(parts: Sequence[Part], scheme: Scheme) -> tuple[PondFound, ...]:
+    """The ponds of a path, upstream to downstream, each rated by the scheme alone."""
+    return tuple(pond_found(p, named, scheme) for p in parts for _, named in p.ponds)
+
+
+def pond_found(part: Part, named: NamedPond, scheme: Scheme) -> PondFound:
+    water, pond = part.water, named.pond
+    x, invert = water.station, water.invert
+    diameter = float(water.diameter[pond.deepest])
+    share = pond.depth / diameter
+    volume = water.volume_gal(pond)
+    string = named.string
+    sag = two_reading_sag(water, named)
+    items = invert.told[named.told].items if named.told is not None else ()
+    top = water.bed.top
+    return PondFound(
+        id=pond_id(part, named),
+        items=items,
+        held_by=tuple(dict.fromkeys(i for r in named.rungs for i in r.items)),
+        start_ft=pond.start,
+        end_ft=pond.end,
+        deepest_at_ft=float(x[pond.deepest]),
+        depth_in=pond.depth * IN_PER_FT,
+        share_of_depth=share,
+        share_of_area=area_share(min(share, 1.0), 1.0),
+        length_ft=pond.length,
+        volume_gal=volume,
+        full_bore_ft=water.full_bore_ft(pond),
+        joints_under=water.joints_under(pond),
+        spill_ft=float(x[pond.spill]),
+        cause=named.rungs[0].cause if named.rungs else "sag",
+        cause_words=_cause_words(water, named),
+        ladder=tuple(_rung_found(water, r) for r in named.rungs),
+        sag_in=sag.sag * IN_PER_FT if sag else string.sag * IN_PER_FT if string else None,
+        sag_at_ft=float(x[string.at]) if string and not sag else None,
+        sag_length_ft=sag.length if sag else string.length if string else None,
+        sag_low_in=sag.low * IN_PER_FT if sag else None,
+        sag_high_in=sag.high * IN_PER_FT if sag else None,
+        sag_how=SAG_BY_TWO if sag else SAG_BY_STRING if string else "",
+        string_ft=(
+            (float(x[string.upstream]), float(water.bed.z[string.upstream])),
+            (float(x[string.spill]), float(top[string.spill])),
+        )
+        if string and not sag
+        else None,
+        rating=pond_rating(water, named, scheme),
+        basis=_basis(part, named),
+        bore_known=invert.bore_known,
+        flushes=tuple(flushes_to_replace(volume)),
+    )
+
+
+def two_reading_sag(water: LineWater, named: NamedPond) -> SagEstimate | None:
+    """The sag behind a pond that was told by its depth and length, where no pitch log shows the pipe's shape."""
+    invert, pond = water.invert, named.pond
+    if named.told is None or named.string is None or any(a <= pond.end and b >= pond.start for a, b in invert.pitched):
+        return None
+    looks = [v for v in invert.readings.levels if v.pond == named.told]
+    shores = [v.station for v in looks if v.kind == "shore"]
+    depth = max((v.above for v in looks if v.kind == "rest"), default=0.0)
+    reach = invert.reaches[water.profile.mesh.reach[pond.deepest]]
+    length = pond.end - min(shores) if shores else 0.0
+    if not (depth > 0 and length > 0 and reach.grade >= 0):
+        return None
+    sigma = max((v.sigma for v in looks if v.kind == "rest"), default=SIGMA_REST_FT)
+    return sag_estimate(depth, length, reach.grade, max(sigma, SIGMA_REST_FT), SHORE_FT, SIGMA_GIVEN)
+
+
+def pond_rating(water: LineWater, named: NamedPond, scheme: Scheme) -> Rating | None:
+    """A pond rated by its computed depth and its band, by the row for standing water."""
+    return _rating(Same(water), Same(named), Same(scheme))
+
+
+@lru_cache(maxsize=256)  # the findings and the pond itself ask for it
+def _rating(water_: Same[LineWater], named: Same[NamedPond], scheme: Same[Scheme]) -> Rating | None:
+    water, pond = water_.it, named.it.pond
+    reach = water.invert.reaches[water.profile.mesh.reach[pond.deepest]]
+    bore_in = reach.diameter * IN_PER_FT if water.invert.bore_known else None
+    rated = rate(pond_sighting(water, named.it, "pond"), bore_in, "unknown", scheme.it, water.full_bore_ft(pond))
+    return rated if isinstance(rated, Rating) else None
+
+
+def _sigma(water: LineWater, named: NamedPond) -> float:
+    """One sigma of a pond's depth [ft]: of the main's level, where that is what makes it."""
+    backed = water.main is not None and named.pond.level <= water.bed.outlet + 1e-9 and named.told is None
+    return water.main.sigma if backed and water.main is not None else named.sigma
+
+
+def pond_sighting(water: LineWater, named: NamedPond, ident: str) -> Sighting:
+    """A pond as the sighting it would be: its depth as a range, at rest."""
+    likely, spread = named.pond.depth * IN_PER_FT, Z_90 * _sigma(water, named) * IN_PER_FT
+    size = Amount(
+        form="range", likely=round(likely, 3), low=round(max(likely - spread, 0.0), 3), high=round(likely + spread, 3),
+        unit="in", basis="judged", said="computed",
+    )  # fmt: skip
+    return Sighting(
+        id=ident, item=ident, line=ident, position=OrderPosition(), kind="standing", water="rest", size=size
+    )
+
+
+def _cause_words(water: LineWater, named: NamedPond) -> str:
+    spill = f"spills at {water.station[named.pond.spill]:.1f} ft"
+    if not named.rungs:
+        return spill
+    listed = [f"{CAUSE_WORDS[r.cause]}{_by(water, r)} ({100 * r.share:.0f} %)" for r in named.listed]
+    return f"{'; '.join(listed)}; {spill}"
+
+
+def _by(water: LineWater, rung: Rung) -> str:
+    names = [d.name for item in rung.items for d in water.dams if d.item == item]
+    return f": {' and '.join(dict.fromkeys(names))}" if names else ""
+
+
+def _rung_found(water: LineWater, r: Rung) -> RungFound:
+    words = f"{CAUSE_WORDS[r.cause]}{_by(water, r)}"
+    return RungFound(cause=r.cause, share=r.share, left_in=r.left * IN_PER_FT, items=r.items, words=words)
+
+
+def _basis(part: Part, named: NamedPond) -> str:
+    invert = part.water.invert
+    if named.told is not None:
+        looks = [v for v in invert.readings.levels if v.pond == named.told]
+        rest = sum(v.kind == "rest" for v in looks)
+        bits = [many(rest, "depth read at rest", "depths read at rest")]
+        bits += [many(sum(v.kind == "shore" for v in looks), "shore", "shores")]
+        bits += [many(sum(v.kind == "under" for v in looks), "head under water", "heads under water")]
+        basis = " and ".join(b for b in bits if b)
+    elif named.pond.level <= part.water.bed.outlet + 1e-9:
+        basis = "the level read in the main"
+    else:
+        basis = "computed from the pitch log, not read at rest"
+    return f"{basis}; {_grade_words(part)}"
+
+
+def _grade_words(part: Part) -> str:
+    grade = 100 * float(part.water.profile.grade[-1])
+    before = 100 * part.water.invert.reaches[-1].grade
+    return f"grade {grade:.2f} % adjusted, {before:.2f} % {'given' if part.water.invert.given else 'assumed'}"
+
+
+def removables(parts: Sequence[Part]) -> tuple[Removable, ...]:
+    """What stands on the bed and could be taken out, to see what the water would do."""
+    found = [
+        (p, d) for p in parts for d in p.water.dams if d.kind != "crest" and p.first <= (d.start + d.end) / 2 <= p.last
+    ]
+    return tuple(
+        Removable(
+            item=d.item,
+            name=d.name,
+            at_ft=(d.start + d.end) / 2,
+            height_in=d.height * IN_PER_FT,
+            recorded=d.kind != "unrecorded",
+        )
+        for _, d in found
+    )
