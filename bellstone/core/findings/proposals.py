@@ -1,11 +1,10 @@
 """The findings of every visit as matching sees them, and what of it is still to be proposed."""
 
 from collections.abc import Sequence
-from functools import lru_cache
 
 from bellstone.core.findings.finding import Resolved
 from bellstone.core.findings.matching import Look, Proposal, proposals
-from bellstone.core.ground import Same
+from bellstone.core.ground import remembered
 from bellstone.core.record import Lateral
 
 # what is tied to a place in the pipe and so can be seen again; events but a meeting are not things
@@ -15,7 +14,7 @@ STRONG = ("transition", "fitting", "coupling", "branch", "offset", "open", "main
 def proposed(lateral: Lateral, by_visit: Sequence[Sequence[Resolved]]) -> tuple[Proposal, ...]:
     """Pairs that may be one thing: what was said ``same?``, then what matching finds."""
     looks = [
-        look for n, rows in enumerate(by_visit) for look in (_look(n, Same(r)) for r in rows) if look is not None
+        look for n, rows in enumerate(by_visit) for look in (_look(n, r) for r in rows) if look is not None
     ]  # fmt: skip
     refused = {frozenset((p.a, p.b)) for p in lateral.not_same}
     words = {look.item: look.words for look in looks}
@@ -31,9 +30,8 @@ def proposed(lateral: Lateral, by_visit: Sequence[Sequence[Resolved]]) -> tuple[
     return (*said, *proposals(looks, refused | told))
 
 
-@lru_cache(maxsize=12288)  # an edit leaves most rows the very same
-def _look(visit: int, row: Same[Resolved]) -> Look | None:
-    r = row.it
+@remembered(12288, "r")  # an edit leaves most rows the very same
+def _look(visit: int, r: Resolved) -> Look | None:
     s, f = r.sighting, r.finding
     if (f.family == "event" and s.kind != "met") or s.none_of or r.place.how == "throughout" or s.kind == "sound":
         return None

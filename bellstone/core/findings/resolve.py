@@ -2,14 +2,13 @@
 
 from bisect import bisect_left
 from dataclasses import replace
-from functools import lru_cache
 
 import numpy as np
 
 from bellstone.core.entry import clock_words, position_words, sighting_line
 from bellstone.core.findings.finding import Finding, Resolved
 from bellstone.core.findings.words import finding_words
-from bellstone.core.ground import Z_90, Same
+from bellstone.core.ground import Z_90, remembered
 from bellstone.core.pipe import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
 from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit
 from bellstone.core.scheme import Rating, Scheme, Unrated, house_scheme, rate, rate_as_found
@@ -46,7 +45,7 @@ def resolve(
         if place.how == "throughout" and named:
             segment = named[0]
         at_joint = _is_at_joint(said, place, joints)
-        row = _row(Same(said), Same(run), place, segment, at_joint, Same(scheme))
+        row = _row(said, run, place, segment, at_joint, scheme)
         told: dict[str, object] = {}
         override = overrides.get(said.item)
         if override is not None:
@@ -62,19 +61,16 @@ def computed_row(
     sighting: Sighting, place: Place, segment: Segment, rating: Rating, words: str, basis: str
 ) -> Resolved:
     """What nobody said but the adjusted pipe holds: a row like any other, marked as computed."""
-    row = _row(Same(sighting), Same(None), place, segment, False, Same(house_scheme()))
+    row = _row(sighting, None, place, segment, False, house_scheme())
     finding = row.finding.model_copy(
         update={"computed": True, "entry": "", "words": words, "rating": rating, "unrated": "", "basis": basis}
     )
     return replace(row, rating=rating, unrated=None, finding=finding)
 
 
-@lru_cache(maxsize=12288)  # a change to a lateral leaves most of its findings as they were
-def _row(
-    said_: Same[Sighting], run_: Same[Run | None], place: Place, segment: Segment, at_joint: bool, scheme_: Same[Scheme]
-) -> Resolved:
+@remembered(12288, "said", "run", "scheme")  # a change to a lateral leaves most of its findings as they were
+def _row(said: Sighting, run: Run | None, place: Place, segment: Segment, at_joint: bool, scheme: Scheme) -> Resolved:
     """One sighting turned, rated and told; what was decided of it comes after."""
-    said, run, scheme = said_.it, run_.it, scheme_.it
     turned = _turned(said.model_copy(update={"at": "joint"}) if at_joint else said, run)
     stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
     rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)

@@ -1,7 +1,7 @@
 """What every room stands on: errors, units, bands and what is kept by identity."""
 
 from bellstone.core.ground.bands import RANGE_TO_SIGMA, ROOT_12, Z_90, Array, band_of, normals
-from bellstone.core.ground.cache import Same, uncollected
+from bellstone.core.ground.cache import remembered, uncollected
 from bellstone.core.ground.errors import BellStoneError, DomainError, RecordError
 from bellstone.core.ground.units import (
     GAL_PER_FT3,
@@ -27,7 +27,6 @@ __all__ = [
     "RANGE_TO_SIGMA",
     "ROOT_12",
     "RecordError",
-    "Same",
     "Z_90",
     "band_of",
     "depth_readings_ft",
@@ -36,6 +35,7 @@ __all__ = [
     "normals",
     "number",
     "plain",
+    "remembered",
     "tidy",
     "uncollected",
 ]

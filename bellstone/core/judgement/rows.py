@@ -1,10 +1,9 @@
 """From rows to scores and verdict: what counts, one identity once, and the rating that stands."""
 
 from collections.abc import Sequence
-from functools import lru_cache
 
 from bellstone.core.findings import Resolved, usual_lay_length
-from bellstone.core.ground import Same
+from bellstone.core.ground import remembered
 from bellstone.core.judgement.score import Rated
 from bellstone.core.judgement.verdict import Judged, VerdictResult, judge
 from bellstone.core.record import Lateral, Sighting, Visit
@@ -46,17 +45,17 @@ def rated_items(rows: Sequence[Resolved], segments: Sequence[Segment]) -> list[R
     out = []
     for r in one_each(rows):
         if r.place.how != "throughout":
-            out.append(_rated_point(Same(r)))
+            out.append(_rated_point(r))
             continue
         for start, end in _extents(r, segments):
             out.append(_rated(r, start, end))
     return out
 
 
-@lru_cache(maxsize=12288)
-def _rated_point(row: Same[Resolved]) -> Rated:
-    place = row.it.place
-    return _rated(row.it, place.station, place.end) if place.how == "station" else _rated(row.it, None, None)
+@remembered(12288, "row")
+def _rated_point(row: Resolved) -> Rated:
+    place = row.place
+    return _rated(row, place.station, place.end) if place.how == "station" else _rated(row, None, None)
 
 
 def _rated(r: Resolved, start: float | None, end: float | None) -> Rated:
@@ -71,9 +70,8 @@ def _extents(r: Resolved, segments: Sequence[Segment]) -> list[tuple[float | Non
     return [(s.start, s.end) for s in named] or [(None, None)]
 
 
-@lru_cache(maxsize=12288)  # an edit leaves most rows the very same
-def _judged(row: Same[Resolved], scheme_: Same[Scheme]) -> Judged | None:
-    r, scheme = row.it, scheme_.it
+@remembered(12288, "r", "scheme")  # an edit leaves most rows the very same
+def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
     rating = standing_rating(r)
     if rating is None:
         return None
@@ -106,7 +104,7 @@ def _judged(row: Same[Resolved], scheme_: Same[Scheme]) -> Judged | None:
 def judge_rows(
     lateral: Lateral, rows: Sequence[Resolved], scheme: Scheme, reached: bool | None, visit: Visit, stop: str = ""
 ) -> VerdictResult:
-    judged = [j for j in (_judged(Same(r), Same(scheme)) for r in one_each(rows)) if j is not None]
+    judged = [j for j in (_judged(r, scheme) for r in one_each(rows)) if j is not None]
     waiting = [
         _waiting_name(r)
         for r in one_each(rows)

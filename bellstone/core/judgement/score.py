@@ -9,7 +9,7 @@ from typing import Literal
 
 import numpy as np
 
-from bellstone.core.ground import DomainError, Same
+from bellstone.core.ground import DomainError, remembered
 from bellstone.core.record import Rec
 from bellstone.core.scheme import ASPECTS, Aspect, Rating
 
@@ -74,6 +74,7 @@ def soundness_of(burden: float) -> float:
     return 100 * exp(-burden / SOUNDNESS_SCALE)
 
 
+@remembered(12288, "rated")  # each end of a range and each score asks it again
 def pieces(rated: Rated) -> list[tuple[float, float]]:
     """The stretches an item counts over [ft]: a point 3 ft, a spaced item its joints, else its length, at least 3 ft.
 
@@ -93,11 +94,6 @@ def pieces(rated: Rated) -> list[tuple[float, float]]:
     return [(rated.start - grow, end + grow)]
 
 
-@lru_cache(maxsize=12288)  # each end of a range and each score asks it again
-def _pieces(rated: Same[Rated]) -> tuple[tuple[float, float], ...]:
-    return tuple(pieces(rated.it))
-
-
 def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
     """Sum of weight x length over an aspect: overlapping items of one family count once, the worst."""
     by_family: dict[str, list[tuple[float, float, float]]] = defaultdict(list)
@@ -108,7 +104,7 @@ def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
         weight = WEIGHTS[rated.at(which)]
         if rated.start is None:
             loose += weight * POINT_FT
-        by_family[rated.family] += [(a, b, weight) for a, b in _pieces(Same(rated))]
+        by_family[rated.family] += [(a, b, weight) for a, b in pieces(rated)]
     return loose + sum(_sweep(tuple(stretches)) for stretches in by_family.values())
 
 

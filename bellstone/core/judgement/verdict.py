@@ -2,10 +2,9 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
-from bellstone.core.ground import Same
+from bellstone.core.ground import remembered
 from bellstone.core.judgement.score import ENDS, End
 from bellstone.core.record import HouseRules, Rec
 from bellstone.core.scheme import RATING_WORDS
@@ -89,7 +88,7 @@ def judge(
     'further_look'
     """
     common = _line_reasons(house, reached_main, stop_reason, flush_result, needs_rest_reading, nothing_seen)
-    of_items = [_of_item(Same(item), Same(house)) for item in items]
+    of_items = [_of_item(item, house) for item in items]
     by_end = {which: [*(r for of in of_items for r in of[which]), *common] for which in ENDS}
     worst = {which: max((ORDER.index(r.verdict) for r in by_end[which]), default=0) for which in ENDS}
     reasons = sorted(by_end["likely"], key=lambda r: -ORDER.index(r.verdict))
@@ -120,7 +119,7 @@ def _what_would_change(
 
 
 def _alone(item: Judged, house: HouseRules, which: End, common: Sequence[Reason]) -> int:
-    reasons = [*_of_item(Same(item), Same(house))[which], *common]
+    reasons = [*_of_item(item, house)[which], *common]
     return max((ORDER.index(r.verdict) for r in reasons), default=0)
 
 
@@ -137,10 +136,9 @@ def _forced(item: Judged) -> tuple[Reason, ...]:
     return ()
 
 
-@lru_cache(maxsize=4096)  # an edit leaves most items as they were
-def _of_item(item_: Same[Judged], house_: Same[HouseRules]) -> dict[End, tuple[Reason, ...]]:
+@remembered(4096, "item", "house")  # an edit leaves most items as they were
+def _of_item(item: Judged, house: HouseRules) -> dict[End, tuple[Reason, ...]]:
     """The rules that hold for an item, at each end of its ranges."""
-    item, house = item_.it, house_.it
     likely = _forced(item) if item.unsure else _rules(item, house, "likely")
     return {which: likely if item.unsure or item.is_one_value else _rules(item, house, which) for which in ENDS}
 

@@ -1,12 +1,11 @@
 """Pitch logs: the fall that the head's level showed along a run, a value for each half foot."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from functools import lru_cache
 from itertools import groupby
 
 import numpy as np
 
-from bellstone.core.ground import Same
+from bellstone.core.ground import remembered
 from bellstone.core.profile.said import Pitch
 from bellstone.core.record import CounterPosition, PitchReading, Position, Run, Visit, amount_middle
 from bellstone.core.stations import EVERYWHERE, NO_RUN, CounterFit, Interval, Placing
@@ -34,19 +33,19 @@ def pitches_of(
     placed = ((p.id, placing.places[p.id].station) for p in visit.pitches if p.id in placing.places)
     elsewhere = tuple((ident, station) for ident, station in placed if station is not None)
     fits, ends = tuple(placing.fits.items()), tuple(sorted(limits.items()))
-    return _binned(Same(visit.pitches), Same(visit.runs), fits, elsewhere, tuple(apart), extent, ends)
+    return _binned(visit.pitches, visit.runs, fits, elsewhere, tuple(apart), extent, ends)
 
 
-@lru_cache(maxsize=64)  # an edit leaves most logs as they were
+@remembered(64, "pitches", "runs")  # an edit leaves most logs as they were
 def _binned(
-    pitches: Same[tuple[PitchReading, ...]], runs: Same[tuple[Run, ...]], fits: Fits, elsewhere: Stations,
+    pitches: tuple[PitchReading, ...], runs: tuple[Run, ...], fits: Fits, elsewhere: Stations,
     apart: tuple[float, ...], extent: Interval, limits: Limits,
 ) -> tuple[Pitch, ...]:  # fmt: skip
-    heads = {run.id: n for n, run in enumerate(runs.it)}
-    facing = {run.id: -1 if run.head_faces == "house" else 1 for run in runs.it}
+    heads = {run.id: n for n, run in enumerate(runs)}
+    facing = {run.id: -1 if run.head_faces == "house" else 1 for run in runs}
     within, tied, placed = dict(limits), dict(fits), dict(elsewhere)
     out: list[Pitch] = []
-    for run_id, group in groupby(sorted(pitches.it, key=lambda p: p.run or ""), key=lambda p: p.run or ""):
+    for run_id, group in groupby(sorted(pitches, key=lambda p: p.run or ""), key=lambda p: p.run or ""):
         told = list(group)
         fit = tied.get(run_id, NO_RUN)
         at = [_at_counter(p.position, fit) if p.id not in placed else placed[p.id] for p in told]

@@ -2,11 +2,10 @@
 
 from collections import defaultdict
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from math import hypot
 from typing import Literal
 
-from bellstone.core.ground import ROOT_12, Same, tidy
+from bellstone.core.ground import ROOT_12, remembered, tidy
 from bellstone.core.record import (
     Amount,
     BetweenPosition,
@@ -47,14 +46,10 @@ class Placing:
     landmark_stations: dict[str, float]
 
 
+@remembered(16, "lateral")  # what is asked of a record after its assessment finds it placed
 def placed(lateral: Lateral) -> tuple[Placing, ...]:
     """:func:`place_visits` with the record's own calibration, remembered for the record."""
-    return _placed(Same(lateral))
-
-
-@lru_cache(maxsize=16)  # what is asked of a record after its assessment finds it placed
-def _placed(lateral: Same[Lateral]) -> tuple[Placing, ...]:
-    return place_visits(lateral.it, calibrate(lateral.it))
+    return place_visits(lateral, calibrate(lateral))
 
 
 def place_visits(lateral: Lateral, calibration: Calibration) -> tuple[Placing, ...]:
@@ -120,7 +115,7 @@ def _direct(
     ahead = fit.located_ahead if s.kind == "located" else fit.seen_ahead
     match position:
         case CounterPosition(counter=counter, to=to):
-            return _from_counter(fit, ahead, Same(counter), Same(to), run or "the only run", rafts.get(run, ""))
+            return _from_counter(fit, ahead, counter, to, run or "the only run", rafts.get(run, ""))
         case StationPosition(station=station, to=to):
             end = amount_middle(to) if to else None
             return Place(
@@ -144,11 +139,8 @@ def _direct(
     return None
 
 
-@lru_cache(maxsize=12288)  # an edit leaves most footages, and the fit of their run, as they were
-def _from_counter(
-    fit: CounterFit, ahead: float, counter_: Same[Amount], to_: Same[Amount | None], run: str, raft: str
-) -> Place:
-    counter, to = counter_.it, to_.it
+@remembered(12288, "counter", "to")  # an edit leaves most footages, and the fit of their run, as they were
+def _from_counter(fit: CounterFit, ahead: float, counter: Amount, to: Amount | None, run: str, raft: str) -> Place:
     said = [(amount_middle(c), amount_spread(c)) for c in (counter, to) if c is not None]
     ends = [(fit.station(c) + ahead, hypot(fit.sigma(c), spread)) for c, spread in said]
     ends.sort()

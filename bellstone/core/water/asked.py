@@ -1,12 +1,11 @@
 """What is asked of a line's water beside the assessment: bands, what if, how it runs at the cursor, a flush test."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
 from bellstone.core.edits import Reread, with_reading
-from bellstone.core.ground import DomainError, Same, uncollected
+from bellstone.core.ground import DomainError, remembered, uncollected
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.stations import Placing, placed
@@ -124,16 +123,16 @@ def _channel(found: PathWater) -> tuple[Channel, tuple[int, ...]]:
     return channel, tuple(sorted(set(keep)))
 
 
-@lru_cache(maxsize=8)  # a dragged reading is asked for its water, then for its bands
-def _with_reading(lateral: Same[Lateral], reread: Reread) -> Lateral:
-    return with_reading(lateral.it, reread)
+@remembered(8, "lateral")  # a dragged reading is asked for its water, then for its bands
+def _with_reading(lateral: Lateral, reread: Reread) -> Lateral:
+    return with_reading(lateral, reread)
 
 
 def _reread(lateral: Lateral, scheme: Scheme, path: str | None, what_if: WhatIf, reread: Reread | None) -> PathWater:
     """The water with a reading taken anew. Its value has no say in where anything lies: all stays placed as it was."""
     if reread is None:
         return _water(lateral, scheme, path, what_if)[1]
-    anew = _with_reading(Same(lateral), reread)
+    anew = _with_reading(lateral, reread)
     placing = placed(lateral if reread.suspect is None else anew)[-1]
     return path_water(anew, anew.visits[-1], placing, path or lateral.lines[0].id, scheme, what_if)
 

@@ -2,12 +2,11 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 
-from bellstone.core.ground import Array, Same
+from bellstone.core.ground import Array, remembered
 from bellstone.core.profile import Dam, DamKind, Mesh, bed_of
 from bellstone.core.water.ponding import Pond
 
@@ -64,7 +63,7 @@ def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond)
 
     def left(kept: Sequence[Dam], level: float = -np.inf) -> float:
         # the fill at one place: the highest of the bed from there to the outlet
-        return float(max(max(_top(Same(mesh.station), Same(z), tuple(kept))[at:].max(), level) - z[at], 0.0))
+        return float(max(max(_top(mesh.station, z, tuple(kept))[at:].max(), level) - z[at], 0.0))
 
     def holds(dam: Dam, bare: float) -> bool:
         """Whether a dam by itself would hold water here, beside what is kept."""
@@ -91,16 +90,16 @@ def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond)
         step(cause, bare, tuple(d.item for d in gone if holds(d, bare)))
     up = np.where(mesh.gap == 0, np.maximum(np.diff(z), 0.0), 0.0)
     flush = z - np.concatenate([[0.0], np.cumsum(up)])
-    lifted = _top(Same(mesh.station), Same(z), tuple(kept)) - z
+    lifted = _top(mesh.station, z, tuple(kept)) - z
     step("lip", float(max((flush + lifted)[at:].max() - flush[at], 0.0)))
     # what readings leave between the water and the bed's crest is taken for the pipe's own: nothing was seen there
-    step(_shape(mesh.station, _top(Same(mesh.station), Same(z), tuple(kept)), pond), 0.0)
+    step(_shape(mesh.station, _top(mesh.station, z, tuple(kept)), pond), 0.0)
     return sorted((r for r in out if r.share > 0), key=lambda r: -r.share)
 
 
-@lru_cache(maxsize=16)  # the ponds of one line ask for the same beds
-def _top(station: Same[Array], z: Same[Array], dams: tuple[Dam, ...]) -> Array:
-    return bed_of(station.it, z.it, dams).top
+@remembered(16, "station", "z")  # the ponds of one line ask for the same beds
+def _top(station: Array, z: Array, dams: tuple[Dam, ...]) -> Array:
+    return bed_of(station, z, dams).top
 
 
 def _shape(x: Array, z: Array, pond: Pond) -> Cause:

@@ -2,11 +2,10 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from math import hypot, inf
 
 from bellstone.core.findings import Resolved, resolve
-from bellstone.core.ground import IN_PER_FT, Same
+from bellstone.core.ground import IN_PER_FT, remembered
 from bellstone.core.profile import SIGMA_REST_FT, Height, invert_of
 from bellstone.core.record import Lateral, Visit, amount_middle, amount_spread
 from bellstone.core.scheme import Scheme
@@ -41,6 +40,7 @@ class PathWater:
     near_main: frozenset[str]  # items of the sags that the house rates one better
 
 
+@remembered(16, "lateral", "visit", "placing", "scheme")  # the bands that follow an answer find its profile made
 def path_water(
     lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme, what_if: WhatIf = AS_IT_IS
 ) -> PathWater:
@@ -51,14 +51,6 @@ def path_water(
     DomainError
         There is no such line.
     """
-    return _path_water(Same(lateral), Same(visit), Same(placing), line, Same(scheme), what_if)
-
-
-@lru_cache(maxsize=16)  # the bands that follow an answer find its profile made
-def _path_water(
-    lateral_: Same[Lateral], visit_: Same[Visit], placing_: Same[Placing], line: str, scheme_: Same[Scheme], what_if: WhatIf
-) -> PathWater:  # fmt: skip
-    lateral, visit, placing, scheme = lateral_.it, visit_.it, placing_.it, scheme_.it
     path, coverage, segments = pipes_on(lateral, visit, placing, line)
     said = resolve(lateral, path.visit, placing, segments, scheme)
     parts = parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)

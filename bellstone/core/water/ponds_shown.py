@@ -1,9 +1,8 @@
 """From a line's water to what an assessment says of it: feet to trade units, numbers to words."""
 
 from collections.abc import Sequence
-from functools import lru_cache
 
-from bellstone.core.ground import IN_PER_FT, Z_90, Same, many
+from bellstone.core.ground import IN_PER_FT, Z_90, many, remembered
 from bellstone.core.pipe import area_share
 from bellstone.core.profile import SIGMA_GIVEN, SIGMA_REST_FT
 from bellstone.core.record import Amount, OrderPosition, Sighting
@@ -97,17 +96,13 @@ def two_reading_sag(water: LineWater, named: NamedPond) -> SagEstimate | None:
     return sag_estimate(depth, length, reach.grade, max(sigma, SIGMA_REST_FT), SHORE_FT, SIGMA_GIVEN)
 
 
+@remembered(256, "water", "named", "scheme")  # the findings and the pond itself ask for it
 def pond_rating(water: LineWater, named: NamedPond, scheme: Scheme) -> Rating | None:
     """A pond rated by its computed depth and its band, by the row for standing water."""
-    return _rating(Same(water), Same(named), Same(scheme))
-
-
-@lru_cache(maxsize=256)  # the findings and the pond itself ask for it
-def _rating(water_: Same[LineWater], named: Same[NamedPond], scheme: Same[Scheme]) -> Rating | None:
-    water, pond = water_.it, named.it.pond
+    pond = named.pond
     reach = water.invert.reaches[water.profile.mesh.reach[pond.deepest]]
     bore_in = reach.diameter * IN_PER_FT if water.invert.bore_known else None
-    rated = rate(pond_sighting(water, named.it, "pond"), bore_in, "unknown", scheme.it, water.full_bore_ft(pond))
+    rated = rate(pond_sighting(water, named, "pond"), bore_in, "unknown", scheme, water.full_bore_ft(pond))
     return rated if isinstance(rated, Rating) else None
 
 
