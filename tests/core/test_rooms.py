@@ -1,9 +1,11 @@
 """The core's rooms: others come in by the door, and nothing goes round in a circle."""
 
 import ast
+from collections.abc import Iterator
 from functools import cache
 from importlib import import_module
 from pathlib import Path
+from statistics import median
 
 import networkx as nx
 import pytest
@@ -47,3 +49,25 @@ def test_a_door_names_only_what_someone_outside_uses(room: str) -> None:
     ]
     used = {a.name for p in outside for n in _imports(p) if n.module == door for a in n.names}
     assert sorted(set(import_module(door).__all__) - used) == []
+
+
+MOST_LINES, MOST_BODY = 400, 40  # a module has one job, a function fits a screen
+EVERY = sorted(p for p in CORE.parent.rglob("*.py") if "migrations" not in p.parts)
+
+
+def _bodies(path: Path) -> Iterator[tuple[str, int]]:
+    """Every function with the lines of its body, its docstring aside."""
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.FunctionDef):
+            body = node.body[1:] if ast.get_docstring(node) is not None else node.body
+            yield node.name, (body[-1].end_lineno or 0) - body[0].lineno + 1 if body else 0
+
+
+@pytest.mark.parametrize("path", EVERY, ids=lambda p: str(p.relative_to(CORE.parent)))
+def test_a_module_has_one_job_and_a_function_fits_a_screen(path: Path) -> None:
+    assert len(path.read_text(encoding="utf-8").splitlines()) <= MOST_LINES
+    assert [(name, lines) for name, lines in _bodies(path) if lines > MOST_BODY] == []
+
+
+def test_most_functions_are_short() -> None:
+    assert median(lines for path in EVERY for _, lines in _bodies(path)) <= 6

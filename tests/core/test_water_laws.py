@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from bellstone.core.assess import assess
 from bellstone.core.edits import record_from_page
 from bellstone.core.record import Lateral
-from bellstone.core.water import ProfileFound, WhatIf, bands, water_if
+from bellstone.core.water import ProfileShown, WhatIf, bands, water_if
 from bellstone.core.water.ponding import FILM_FT
 
 FEET = 60
@@ -40,7 +40,7 @@ def read(page: str) -> Lateral:
     return record_from_page(page)[0]
 
 
-def level(profile: ProfileFound | None) -> np.ndarray:
+def level(profile: ProfileShown | None) -> np.ndarray:
     """Where the water stands at each node, the bed where none does [ft]."""
     assert profile is not None
     return np.array([z if w is None else w for w, z in zip(profile.level_ft, profile.invert_ft, strict=True)])

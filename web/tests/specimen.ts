@@ -1,4 +1,4 @@
-import type { Assessment, Finding, SegmentResult } from '../src/api/client';
+import type { Assessment, Finding, SegmentShown } from '../src/api/client';
 
 /** A finding with nothing said but what a test names. */
 export const finding = (some: Partial<Finding>): Finding =>
@@ -12,7 +12,7 @@ export const assessment = (some: Partial<Assessment> = {}): Assessment =>
     axis_reversed: false,
     order_only: false,
     findings: [],
-    segments: [{ index: 0, name: 'clay', start_ft: 0, end_ft: 60, starts_at: null, ends_at: null, score: {}, verdict: { words: 'Serviceable' } } as unknown as SegmentResult],
+    segments: [{ index: 0, name: 'clay', start_ft: 0, end_ft: 60, starts_at: null, ends_at: null, score: {}, verdict: { words: 'Serviceable' } } as unknown as SegmentShown],
     origins: [],
     landmarks: [],
     depths: [],

@@ -1,68 +1,16 @@
 """What an assessment says: plain records, ready for a screen, a page or a file."""
 
+from bellstone.core.answer.lines_shown import LineShown
+from bellstone.core.answer.places_shown import LandmarkShown, Origin
 from bellstone.core.answer.section_table import DepthShown, SectionTable
+from bellstone.core.answer.segments_shown import SegmentShown
 from bellstone.core.answer.warnings import Warning
 from bellstone.core.dig import Bracket
-from bellstone.core.findings import AxisSpan, Earlier, Finding, JointsFound, Proposal
-from bellstone.core.judgement import Fit, Score, Verdict, VerdictResult
+from bellstone.core.findings import AxisSpan, Earlier, Finding, Proposal
+from bellstone.core.judgement import Fit, Score, VerdictShown
 from bellstone.core.record import Rec
 from bellstone.core.stations import Lane, RunTie, Unseen
-from bellstone.core.water import EarlierInvert, NotKnown, PondFound, ProfileFound, Removable
-
-
-class SegmentResult(Rec):
-    index: int
-    name: str
-    material: str
-    hatch: str
-    bore_in: float | None
-    bore_carried: bool
-    start_ft: float | None
-    end_ft: float | None
-    start_band_ft: float
-    end_band_ft: float
-    starts_at: str | None
-    ends_at: str | None
-    length_known: bool
-    length_ft: float | None
-    length_band_ft: float | None  # 5-95 % half width
-    joints: JointsFound | None
-    score: Score
-    verdict: VerdictResult
-
-
-class LineShown(Rec):
-    """One line by itself: its own pipe, down to where it joins another. Stations and lengths [ft]."""
-
-    id: str
-    name: str
-    joins: str | None
-    joins_ft: float | None
-    start_ft: float | None
-    length_ft: float | None
-    worst: int | None
-    soundness: float | None
-    verdict: Verdict
-    verdict_words: str
-    findings: int
-
-
-class LandmarkShown(Rec):
-    """A thing on the ground or the pipe that has a station [ft]; its ground elevation where known [ft]."""
-
-    name: str
-    kind: str
-    station_ft: float
-    ground_ft: float | None
-    measured: bool  # by tape or plan; else it is where a run put it
-
-
-class Origin(Rec):
-    """A place that feet can be read from: its station [ft], and whether they grow against the flow."""
-
-    name: str
-    station_ft: float
-    backwards: bool
+from bellstone.core.water import EarlierInvert, NotKnown, PondShown, ProfileShown, Removable
 
 
 class Remarked(Rec):
@@ -95,14 +43,14 @@ class Assessment(Rec):
     order_only: bool
     axis: tuple[AxisSpan, ...]
     findings: tuple[Finding, ...]
-    segments: tuple[SegmentResult, ...]
+    segments: tuple[SegmentShown, ...]
     line: Score
-    verdict: VerdictResult  # as computed
+    verdict: VerdictShown  # as computed
     verdict_stands: str  # the words that stand: the analyst's where one was set, else the computed
     verdict_reason: str  # why the analyst set it; empty where nothing was set
-    profile: ProfileFound | None  # the adjusted invert; None where no stretch has footage
+    profile: ProfileShown | None  # the adjusted invert; None where no stretch has footage
     invert_before: EarlierInvert | None  # as the last visit before this one that tied it to the ground read it
-    ponds: tuple[PondFound, ...]
+    ponds: tuple[PondShown, ...]
     water_not_known: tuple[NotKnown, ...]
     removable: tuple[Removable, ...]  # dams that could be taken out
     running_readings: tuple[str, ...]

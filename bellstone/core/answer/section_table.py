@@ -7,9 +7,11 @@ from numpy.typing import NDArray
 
 from bellstone.core.dig import DepthAt
 from bellstone.core.findings import Resolved
-from bellstone.core.record import Rec
-from bellstone.core.stations import Coverage, Segment
-from bellstone.core.water import ProfileFound
+from bellstone.core.ground import Z_90
+from bellstone.core.profile import depth_sigma
+from bellstone.core.record import Rec, Visit
+from bellstone.core.stations import Coverage, Placing, Segment
+from bellstone.core.water import ProfileShown
 
 
 class SectionTable(Rec):
@@ -35,7 +37,7 @@ SECTION_LIMIT = 8000  # rows of the table; a longer line is sampled more coarsel
 
 
 def section_table(
-    segments: Sequence[Segment], rows: Sequence[Resolved], profile: ProfileFound | None,
+    segments: Sequence[Segment], rows: Sequence[Resolved], profile: ProfileShown | None,
     depths: Sequence[tuple[DepthShown, DepthAt | None]], coverage: Coverage,
 ) -> SectionTable:  # fmt: skip
     """What the cursor looks up, every 0.25 ft and at every item."""
@@ -56,7 +58,7 @@ def section_table(
     )
 
 
-def _water_along(x: NDArray[np.float64], profile: ProfileFound | None) -> NDArray[np.float64]:
+def _water_along(x: NDArray[np.float64], profile: ProfileShown | None) -> NDArray[np.float64]:
     """Depth at rest at each station [in]; NaN where no pond is named. At a joint, of the wetter side."""
     if profile is None:
         return np.full(x.size, np.nan)
@@ -81,3 +83,23 @@ def _depth_between(x: NDArray[np.float64], read: Sequence[tuple[float, float]]) 
 def or_none(column: NDArray[np.float64]) -> tuple[float | None, ...]:
     """A column for the payload, which has no NaN; three places are more than any tape reads."""
     return tuple(None if v != v else round(v, 3) for v in column.tolist())
+
+
+def depths_read(visit: Visit, placing: Placing) -> list[tuple[DepthShown, DepthAt | None]]:
+    """Depth readings with where they are, and their band."""
+    out = []
+    for reading in visit.depths:
+        depth = reading.depth_ft.likely or 0.0
+        sigma = depth_sigma(reading)
+        place = placing.places[reading.id]
+        station = place.station if place.how == "station" else None
+        shown = DepthShown(
+            id=reading.id,
+            station_ft=station,
+            depth_ft=depth,
+            band_ft=Z_90 * sigma,
+            suspect=reading.suspect,
+            said=reading.said,
+        )
+        out.append((shown, DepthAt(station, depth, sigma) if station is not None and not reading.failed else None))
+    return out

@@ -9,7 +9,7 @@ from bellstone.core.pipe import includes_six
 from bellstone.core.record import LandmarkPosition, Lateral, PitchReading, Rec, Sighting, Visit, amount_middle
 from bellstone.core.scheme import Scheme, size_bounds
 from bellstone.core.stations import Coverage, Placing, ReadAtHead, Segment
-from bellstone.core.water import Part, readings_found
+from bellstone.core.water import Part, readings_shown
 
 
 class Warning(Rec):
@@ -237,7 +237,7 @@ def _of_landmarks(visit: Visit, placing: Placing) -> Iterator[Warning]:
 def _of_shape(parts: Sequence[Part]) -> Iterator[Warning]:
     """Readings that disagree with the rest, and water that something nobody recorded must hold."""
     for part in parts:
-        for found in readings_found(part, only_out=True):
+        for found in readings_shown(part, only_out=True):
             yield Warning(
                 id=f"misfit:{found.id.replace(' ', '-')}",
                 where=f"{found.words} ({found.station_ft:.1f} ft)",

@@ -5,7 +5,7 @@ from bellstone.core.findings.earlier_visit import Earlier, earlier_findings
 from bellstone.core.findings.finding import Finding, Resolved
 from bellstone.core.findings.joints import (
     OFF_JOINT_FT,
-    JointsFound,
+    JointsShown,
     at_joint_in,
     joints_of,
     noted_joints,
@@ -22,7 +22,7 @@ __all__ = [
     "AxisSpan",
     "Earlier",
     "Finding",
-    "JointsFound",
+    "JointsShown",
     "OFF_JOINT_FT",
     "Proposal",
     "Resolved",

@@ -12,7 +12,7 @@ from bellstone.core.record import Count, Rec, amount_middle
 from bellstone.core.stations import Segment, Unseen
 
 
-class JointsFound(Rec):
+class JointsShown(Rec):
     """The lay length behind the joints noted in a segment, in feet, and where the rest would be."""
 
     lay_length_ft: float
@@ -53,7 +53,7 @@ def noted_joints(segment: Segment, rows: Sequence[Resolved]) -> tuple[list[float
     return joints, len(rooted)
 
 
-def joints_of(segment: Segment, rows: Sequence[Resolved]) -> JointsFound | None:
+def joints_of(segment: Segment, rows: Sequence[Resolved]) -> JointsShown | None:
     lengths = MATERIALS[segment.material].lay_lengths_ft if segment.material in MATERIALS else ()
     noted, rooted = noted_joints(segment, rows)
     found = joint_pattern(noted, lengths)
@@ -69,7 +69,7 @@ def joints_of(segment: Segment, rows: Sequence[Resolved]) -> JointsFound | None:
         t for t, n in zip(teeth[:MOST_PREDICTED], after, strict=True)
         if min(t - known[n - 1], known[n] - t) > found.laid / 4
     ]  # fmt: skip
-    return JointsFound(
+    return JointsShown(
         lay_length_ft=found.nominal,
         laid_ft=found.laid,
         phase_ft=found.phase,
@@ -147,7 +147,7 @@ def at_joint_in(segment: Segment, rows: Sequence[Resolved]) -> list[Resolved]:
     ]  # fmt: skip
 
 
-def off_pattern(r: Resolved, found: JointsFound) -> float:
+def off_pattern(r: Resolved, found: JointsShown) -> float:
     """How far a finding lies from the nearest joint of the pattern [ft]."""
     gap = ((r.place.station or 0.0) - found.phase_ft) % found.laid_ft
     return min(gap, found.laid_ft - gap)

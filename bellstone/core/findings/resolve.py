@@ -2,6 +2,7 @@
 
 from bisect import bisect_left
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 
@@ -159,12 +160,8 @@ def _finding(
 ) -> Finding:  # fmt: skip
     kind = scheme.kinds.get(said.kind)
     clock, is_open = _clock_with_flow(said.clock, run)
-    placed = place.how == "station"
-    rating = rated if isinstance(rated, Rating) else None
-    second = UNSURE_LOOK if said.sureness == "unsure" else ""
-    if said.alternatives:
-        second = f"{said.kind.replace('_', ' ')} or {' or '.join(a.kind.replace('_', ' ') for a in said.alternatives)}: which?"
     return Finding(
+        **_whereabouts(place),
         id=said.id,
         item=said.item,
         line=said.line,
@@ -177,14 +174,6 @@ def _finding(
         words=finding_words(turned, said),
         said=said.said,
         counter=position_words(said.position) if said.position.by == "counter" else "",
-        how=place.how,
-        station_ft=place.station if place.how in ("station", "raft") else None,
-        band_ft=place.band if placed else None,
-        end_ft=place.end if place.how in ("station", "raft") else None,
-        end_band_ft=Z_90 * place.end_sigma if placed and place.end is not None else None,
-        raft=place.raft if place.how == "raft" else "",
-        window_ft=None,
-        basis=place.basis,
         segment=segment.index,
         clock=clock,
         clock_all=bool(said.clock and said.clock.all_round),
@@ -192,7 +181,7 @@ def _finding(
         clock_seen=clock_words(said.clock),
         at="joint" if said.each_joint else turned.at,
         at_why=AT_WHY if turned.at != said.at else "",
-        rating=rating,
+        rating=rated if isinstance(rated, Rating) else None,
         unrated=rated.why if isinstance(rated, Unrated) and (kind is None or kind.family not in ("event",)) else "",
         was=before.likely if isinstance(before, Rating) else None,
         override=None,
@@ -201,11 +190,34 @@ def _finding(
         expected="",
         owner="",
         sureness=said.sureness,
-        second_look=second,
+        second_look=_second_look(said),
         unread=said.unread,
         time_s=said.time_s,
         computed=False,
     )
+
+
+def _whereabouts(place: Place) -> dict[str, Any]:
+    """Where a finding lies, as it is shown: stations [ft] only where it has any, their 5-95 % half widths [ft]."""
+    placed, on_feet = place.how == "station", place.how in ("station", "raft")
+    return {
+        "how": place.how,
+        "station_ft": place.station if on_feet else None,
+        "band_ft": place.band if placed else None,
+        "end_ft": place.end if on_feet else None,
+        "end_band_ft": Z_90 * place.end_sigma if placed and place.end is not None else None,
+        "raft": place.raft if place.how == "raft" else "",
+        "window_ft": None,
+        "basis": place.basis,
+    }
+
+
+def _second_look(said: Sighting) -> str:
+    """What a second look would have to settle; empty where nothing is open."""
+    if said.alternatives:
+        kinds = (said.kind, *(a.kind for a in said.alternatives))
+        return f"{' or '.join(k.replace('_', ' ') for k in kinds)}: which?"
+    return UNSURE_LOOK if said.sureness == "unsure" else ""
 
 
 def _with_windows(resolved: list[Resolved]) -> list[Resolved]:

@@ -3,7 +3,7 @@
 from bellstone.core.judgement.rows import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
 from bellstone.core.judgement.score import LEAST_SEGMENT_FT, Score, score
 from bellstone.core.judgement.tools import Fit, tool_fits
-from bellstone.core.judgement.verdict import ORDER, VERDICT_WORDS, Verdict, VerdictResult
+from bellstone.core.judgement.verdict import ORDER, VERDICT_WORDS, Verdict, VerdictShown
 
 __all__ = [
     "Fit",
@@ -12,7 +12,7 @@ __all__ = [
     "Score",
     "VERDICT_WORDS",
     "Verdict",
-    "VerdictResult",
+    "VerdictShown",
     "counts",
     "cut_to",
     "is_named",

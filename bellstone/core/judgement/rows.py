@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from bellstone.core.findings import Resolved, usual_lay_length
 from bellstone.core.ground import remembered
 from bellstone.core.judgement.score import Rated
-from bellstone.core.judgement.verdict import Judged, VerdictResult, judge
+from bellstone.core.judgement.verdict import Judged, VerdictShown, judge
 from bellstone.core.record import Lateral, Sighting, Visit
 from bellstone.core.scheme import Rating, Scheme, size_bounds
 from bellstone.core.stations import Segment, segments_named
@@ -103,7 +103,7 @@ def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
 
 def judge_rows(
     lateral: Lateral, rows: Sequence[Resolved], scheme: Scheme, reached: bool | None, visit: Visit, stop: str = ""
-) -> VerdictResult:
+) -> VerdictShown:
     judged = [j for j in (_judged(r, scheme) for r in one_each(rows)) if j is not None]
     waiting = [
         _waiting_name(r)

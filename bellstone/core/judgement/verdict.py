@@ -60,7 +60,7 @@ class Reason(Rec):
     house_rule: bool = False
 
 
-class VerdictResult(Rec):
+class VerdictShown(Rec):
     verdict: Verdict
     words: str
     reasons: tuple[Reason, ...]
@@ -77,7 +77,7 @@ def judge(
     flush_result: str | None = None,
     needs_rest_reading: Sequence[str] = (),
     nothing_seen: bool = False,
-) -> VerdictResult:
+) -> VerdictShown:
     """The verdict of a segment (``reached_main`` None) or of the line, with its reasons.
 
     Examples
@@ -93,7 +93,7 @@ def judge(
     worst = {which: max((ORDER.index(r.verdict) for r in by_end[which]), default=0) for which in ENDS}
     reasons = sorted(by_end["likely"], key=lambda r: -ORDER.index(r.verdict))
     verdict = ORDER[worst["likely"]]
-    return VerdictResult(
+    return VerdictShown(
         verdict=verdict,
         words=VERDICT_WORDS[verdict],
         reasons=tuple(reasons) or (Reason(verdict="serviceable", why="nothing seen rates 2 or worse"),),

@@ -38,9 +38,6 @@ def _spread(bounds: Bounds, form: str) -> float:
     return (bounds.high - bounds.low) / (ROOT_12 if form in ("at_least", "at_most") else RANGE_TO_SIGMA)
 
 
-# ---- the water --------------------------------------------------------------------------------------------
-
-
 @dataclass(frozen=True, slots=True)
 class _AtRest:
     """One look at still water: where, how far, how deep with its sigma [ft]; ``under`` a head went below it."""

@@ -22,9 +22,6 @@ FUSED_FT = 10.0
 MOST_FT = 3000.0  # beyond any lateral; the adjustment keeps its digits this far (see its test)
 
 
-# ---- the pipe ---------------------------------------------------------------------------------------------
-
-
 def riser_of(line: Line, segments: Sequence[Segment]) -> tuple[float, float] | None:
     """Where the cable went straight down before it ran along the line [ft]."""
     start, down = (segments[0].start if segments else None), vertical_cable(line)

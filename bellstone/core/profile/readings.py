@@ -96,9 +96,6 @@ def invert_of(
     )
 
 
-# ---- what was read ----------------------------------------------------------------------------------------
-
-
 def _heights(
     lateral: Lateral, line: Line, visit: Visit, placing: Placing, reaches: Sequence[Reach], limits: Limits
 ) -> Iterator[Height]:

@@ -11,10 +11,10 @@ from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.stations import Placing, placed
 from bellstone.core.water.bands_shown import water_bands
 from bellstone.core.water.computed_findings import ponds_on
-from bellstone.core.water.flow_at_cursor import SINK_GPM, RunningAt, roughness_of, running_at
+from bellstone.core.water.flow_at_cursor import SINK_GPM, FlowShown, roughness_of, running_at
 from bellstone.core.water.flush import Channel, EngineJob, EngineNumbers, FlushPlan, FlushPlayed, engine_job, played
 from bellstone.core.water.path import AS_IT_IS, PathWater, WhatIf, path_water
-from bellstone.core.water.profile_shown import profile_found
+from bellstone.core.water.profile_shown import profile_shown
 from bellstone.core.water.shown import WaterBands, WaterIf
 
 
@@ -48,12 +48,12 @@ def water_if(
     scheme = scheme or house_scheme()
     with uncollected():
         found = _reread(lateral, scheme, path, what_if, reread)
-        return WaterIf(profile=profile_found(found.parts), ponds=ponds_on(found, scheme))
+        return WaterIf(profile=profile_shown(found.parts), ponds=ponds_on(found, scheme))
 
 
 def water_running(
     lateral: Lateral, scheme: Scheme | None, path: str | None, station: float, gpm: float = SINK_GPM
-) -> RunningAt:
+) -> FlowShown:
     """How a flow runs at a station, and what a blockage there holds back.
 
     Raises

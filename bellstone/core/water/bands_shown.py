@@ -27,8 +27,6 @@ def not_known(parts: Sequence[Part]) -> tuple[NotKnown, ...]:
     return tuple(out)
 
 
-# ---- the bands --------------------------------------------------------------------------------------------
-
 THRESHOLD_WORDS = ("over ½ in", "over 1 in", "over a quarter of the bore", "over half the bore", "to the crown")
 
 

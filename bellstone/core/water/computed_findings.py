@@ -12,8 +12,8 @@ from bellstone.core.water.line import NamedPond
 from bellstone.core.water.near_main import one_better, rated_one_better
 from bellstone.core.water.part import Part, items_of, pond_id
 from bellstone.core.water.path import PathWater
-from bellstone.core.water.ponds_shown import pond_rating, pond_sighting, ponds_found
-from bellstone.core.water.shown import PondFound
+from bellstone.core.water.ponds_shown import pond_rating, pond_sighting, ponds_shown
+from bellstone.core.water.shown import PondShown
 
 
 def with_computed(found: PathWater, scheme: Scheme) -> tuple[Resolved, ...]:
@@ -43,9 +43,9 @@ def with_computed(found: PathWater, scheme: Scheme) -> tuple[Resolved, ...]:
     return tuple(_of_bore(r) if r.sighting.item in cleaned else r for r in out)
 
 
-def ponds_on(found: PathWater, scheme: Scheme) -> tuple[PondFound, ...]:
+def ponds_on(found: PathWater, scheme: Scheme) -> tuple[PondShown, ...]:
     """The ponds of a path, upstream to downstream, rated by the scheme and the house's rules."""
-    ponds = ponds_found(found.parts, scheme)
+    ponds = ponds_shown(found.parts, scheme)
     return tuple(
         p.model_copy(update={"rating": one_better(p.rating)}) if p.rating and p.id in found.near_main else p
         for p in ponds

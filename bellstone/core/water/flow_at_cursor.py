@@ -27,7 +27,7 @@ OPENING_WORDS = ("drain", "shower", "tub", "toilet", "cleanout", "floor")
 NO_RIM = "no opening upstream has a known rim: give the ground's level at the access, or read a depth there"
 
 
-class BackupFound(Rec):
+class BackupShown(Rec):
     """Water behind a blockage placed at the cursor: head [ft, psi], volume [US gal], minutes, where it comes out."""
 
     head_ft: float
@@ -38,7 +38,7 @@ class BackupFound(Rec):
     comes_out_ft: float
 
 
-class RunningAt(Rec):
+class FlowShown(Rec):
     """How water runs at a place: grade [%], capacity [gal/min], velocities [ft/s], normal depth [in]."""
 
     station_ft: float
@@ -53,14 +53,14 @@ class RunningAt(Rec):
     velocity: float | None
     cleans_itself: bool | None
     words: str
-    backup: BackupFound | None
+    backup: BackupShown | None
     backup_words: str
 
 
 def running_at(
     lateral: Lateral, visit: Visit, placing: Placing, parts: Sequence[Part], segments: Sequence[Segment],
     station: float, gpm: float = SINK_GPM,
-) -> RunningAt:  # fmt: skip
+) -> FlowShown:  # fmt: skip
     """How a flow runs at a station, and what stands behind a blockage put there.
 
     Raises
@@ -83,7 +83,7 @@ def running_at(
     depth = normal_depth(flow, diameter, grade, n) if falls else None
     speed = velocity(depth, diameter, grade, n) if depth is not None else None
     found = _backup(lateral, visit, placing, parts, station)
-    return RunningAt(
+    return FlowShown(
         station_ft=station,
         grade_pct=100 * grade,
         least_grade_pct=100 * least,
@@ -168,10 +168,10 @@ def _rim_by_depth(visit: Visit, placing: Placing, part: Part, station: float) ->
     return None
 
 
-def _shown(found: Backup | None, gpm: float) -> BackupFound | None:
+def _shown(found: Backup | None, gpm: float) -> BackupShown | None:
     if found is None:
         return None
-    return BackupFound(
+    return BackupShown(
         head_ft=found.head,
         psi=found.psi,
         volume_gal=found.volume_gal,

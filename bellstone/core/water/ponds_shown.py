@@ -1,6 +1,7 @@
 """From a line's water to what an assessment says of it: feet to trade units, numbers to words."""
 
 from collections.abc import Sequence
+from typing import Any
 
 from bellstone.core.ground import IN_PER_FT, Z_90, many, remembered
 from bellstone.core.pipe import area_share
@@ -12,7 +13,7 @@ from bellstone.core.water.cause import Rung
 from bellstone.core.water.line import LineWater, NamedPond
 from bellstone.core.water.part import Part, pond_id
 from bellstone.core.water.sag import SagEstimate, sag_estimate
-from bellstone.core.water.shown import PondFound, Removable, RungFound
+from bellstone.core.water.shown import PondShown, Removable, RungShown
 
 CAUSE_WORDS = {
     "backwater": "the main stands against the outlet",
@@ -28,22 +29,20 @@ SAG_BY_STRING = "under a string line over the adjusted pipe"
 SHORE_FT = 0.5  # sigma of a pond's length by eye: handbook 2.7
 
 
-def ponds_found(parts: Sequence[Part], scheme: Scheme) -> tuple[PondFound, ...]:
+def ponds_shown(parts: Sequence[Part], scheme: Scheme) -> tuple[PondShown, ...]:
     """The ponds of a path, upstream to downstream, each rated by the scheme alone."""
-    return tuple(pond_found(p, named, scheme) for p in parts for _, named in p.ponds)
+    return tuple(pond_shown(p, named, scheme) for p in parts for _, named in p.ponds)
 
 
-def pond_found(part: Part, named: NamedPond, scheme: Scheme) -> PondFound:
+def pond_shown(part: Part, named: NamedPond, scheme: Scheme) -> PondShown:
     water, pond = part.water, named.pond
     x, invert = water.station, water.invert
     diameter = float(water.diameter[pond.deepest])
     share = pond.depth / diameter
     volume = water.volume_gal(pond)
-    string = named.string
-    sag = two_reading_sag(water, named)
     items = invert.told[named.told].items if named.told is not None else ()
-    top = water.bed.top
-    return PondFound(
+    return PondShown(
+        **_sag_of(water, named),
         id=pond_id(part, named),
         items=items,
         held_by=tuple(dict.fromkeys(i for r in named.rungs for i in r.items)),
@@ -60,24 +59,33 @@ def pond_found(part: Part, named: NamedPond, scheme: Scheme) -> PondFound:
         spill_ft=float(x[pond.spill]),
         cause=named.rungs[0].cause if named.rungs else "sag",
         cause_words=_cause_words(water, named),
-        ladder=tuple(_rung_found(water, r) for r in named.rungs),
-        sag_in=sag.sag * IN_PER_FT if sag else string.sag * IN_PER_FT if string else None,
-        sag_at_ft=float(x[string.at]) if string and not sag else None,
-        sag_length_ft=sag.length if sag else string.length if string else None,
-        sag_low_in=sag.low * IN_PER_FT if sag else None,
-        sag_high_in=sag.high * IN_PER_FT if sag else None,
-        sag_how=SAG_BY_TWO if sag else SAG_BY_STRING if string else "",
-        string_ft=(
-            (float(x[string.upstream]), float(water.bed.z[string.upstream])),
-            (float(x[string.spill]), float(top[string.spill])),
-        )
-        if string and not sag
-        else None,
+        ladder=tuple(_rung_shown(water, r) for r in named.rungs),
         rating=pond_rating(water, named, scheme),
         basis=_basis(part, named),
         bore_known=invert.bore_known,
         flushes=tuple(flushes_to_replace(volume)),
     )
+
+
+def _sag_of(water: LineWater, named: NamedPond) -> dict[str, Any]:
+    """The sag behind a pond [in] over a length [ft]: from two readings, else under a string line, else none."""
+    sag, string, x = two_reading_sag(water, named), named.string, water.station
+    taut = string if sag is None else None
+    drawn = sag or string
+    return {
+        "sag_in": drawn.sag * IN_PER_FT if drawn else None,
+        "sag_at_ft": float(x[taut.at]) if taut else None,
+        "sag_length_ft": drawn.length if drawn else None,
+        "sag_low_in": sag.low * IN_PER_FT if sag else None,
+        "sag_high_in": sag.high * IN_PER_FT if sag else None,
+        "sag_how": SAG_BY_TWO if sag else SAG_BY_STRING if string else "",
+        "string_ft": (
+            (float(x[taut.upstream]), float(water.bed.z[taut.upstream])),
+            (float(x[taut.spill]), float(water.bed.top[taut.spill])),
+        )
+        if taut
+        else None,
+    }
 
 
 def two_reading_sag(water: LineWater, named: NamedPond) -> SagEstimate | None:
@@ -137,9 +145,9 @@ def _by(water: LineWater, rung: Rung) -> str:
     return f": {' and '.join(dict.fromkeys(names))}" if names else ""
 
 
-def _rung_found(water: LineWater, r: Rung) -> RungFound:
+def _rung_shown(water: LineWater, r: Rung) -> RungShown:
     words = f"{CAUSE_WORDS[r.cause]}{_by(water, r)}"
-    return RungFound(cause=r.cause, share=r.share, left_in=r.left * IN_PER_FT, items=r.items, words=words)
+    return RungShown(cause=r.cause, share=r.share, left_in=r.left * IN_PER_FT, items=r.items, words=words)
 
 
 def _basis(part: Part, named: NamedPond) -> str:

@@ -4,15 +4,14 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from bellstone.core.ground import IN_PER_FT, Z_90, Array, many
+from bellstone.core.ground import IN_PER_FT, Z_90, Array, many, remembered
 from bellstone.core.profile import Residual
 from bellstone.core.water.part import Part
-from bellstone.core.water.shown import EarlierInvert, ProfileFound, ReadingFound
-
-# ---- the profile ------------------------------------------------------------------------------------------
+from bellstone.core.water.shown import EarlierInvert, ProfileShown, ReadingShown
 
 
-def profile_found(parts: Sequence[Part]) -> ProfileFound | None:
+@remembered(16, "parts")
+def profile_shown(parts: Sequence[Part]) -> ProfileShown | None:
     """The invert of a path, its parts one after another."""
     if not parts:
         return None
@@ -24,7 +23,7 @@ def profile_found(parts: Sequence[Part]) -> ProfileFound | None:
     crown = invert + np.concatenate([p.water.diameter[c] for p, c in zip(parts, cut, strict=True)])
     station = np.concatenate([p.water.station[c] for p, c in zip(parts, cut, strict=True)])
     stands = np.where(np.isfinite(wet), np.concatenate(level), np.nan)
-    return ProfileFound(
+    return ProfileShown(
         station_ft=rounded(station, 3),
         invert_ft=rounded(invert, 4),
         crown_ft=rounded(crown, 4),
@@ -38,13 +37,13 @@ def profile_found(parts: Sequence[Part]) -> ProfileFound | None:
             for r, g in zip(p.water.invert.reaches, p.water.profile.grade, strict=True)
             if min(r.end, p.last) > max(r.start, p.first)
         ),
-        readings=tuple(r for p in parts for r in readings_found(p)),
+        readings=tuple(r for p in parts for r in readings_shown(p)),
     )
 
 
 def earlier_invert(visit: str, parts: Sequence[Part]) -> EarlierInvert | None:
     """The invert that an earlier visit read; None where it was not tied to the ground, for then it lies beside nothing."""
-    found = profile_found(parts)
+    found = profile_shown(parts)
     if found is None or found.relative:
         return None
     return EarlierInvert(visit=visit, station_ft=found.station_ft, invert_ft=found.invert_ft)
@@ -95,14 +94,14 @@ EXPLAIN = {
 }
 
 
-def readings_found(part: Part, only_out: bool = False) -> list[ReadingFound]:
+def readings_shown(part: Part, only_out: bool = False) -> list[ReadingShown]:
     """Readings to draw: every one but pitches, and of those the ones that disagree; or ``only_out``, all that do."""
     first, last = part.first - 1, part.last + 1
     drawn = (r for r in part.water.profile.residuals if r.out or not (only_out or r.kind == "pitch"))
-    return [_reading_found(part, r) for r in drawn if first <= r.station <= last]
+    return [_reading_shown(part, r) for r in drawn if first <= r.station <= last]
 
 
-def _reading_found(part: Part, r: Residual) -> ReadingFound:
+def _reading_shown(part: Part, r: Residual) -> ReadingShown:
     profile = part.water.profile
     z = None
     if r.kind == "height":
@@ -111,7 +110,7 @@ def _reading_found(part: Part, r: Residual) -> ReadingFound:
         pond = next(v.pond for v in part.water.invert.readings.levels if v.name == r.name)
         z = float(profile.level[pond]) - r.read
     scale = 100.0 if r.kind == "pitch" else 1.0
-    return ReadingFound(
+    return ReadingShown(
         id=r.name,
         kind=r.kind,
         station_ft=r.station,

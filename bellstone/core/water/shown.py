@@ -7,7 +7,7 @@ from bellstone.core.scheme import Rating
 from bellstone.core.water.cause import Cause
 
 
-class RungFound(Rec):
+class RungShown(Rec):
     """One rung of the cause ladder: its share of the depth, 0 to 1, the water left [in], and what it is."""
 
     cause: Cause
@@ -17,7 +17,7 @@ class RungFound(Rec):
     words: str
 
 
-class PondFound(Rec):
+class PondShown(Rec):
     """A pond as the screen shows it. Stations and lengths [ft], water and sag [in], volume [US gal]."""
 
     id: str
@@ -36,7 +36,7 @@ class PondFound(Rec):
     spill_ft: float
     cause: Cause
     cause_words: str
-    ladder: tuple[RungFound, ...]
+    ladder: tuple[RungShown, ...]
     sag_in: float | None
     sag_at_ft: float | None
     sag_length_ft: float | None
@@ -50,7 +50,7 @@ class PondFound(Rec):
     flushes: tuple[tuple[float, float], ...]  # (gallons a flush, flushes that hold as much as the pond)
 
 
-class ReadingFound(Rec):
+class ReadingShown(Rec):
     """One reading beside the profile: where it puts the invert, and how far off [ft]; pitches in percent."""
 
     id: str
@@ -68,7 +68,7 @@ class ReadingFound(Rec):
     words: str
 
 
-class ProfileFound(Rec):
+class ProfileShown(Rec):
     """The adjusted invert by node: stations and heights [ft], water standing on it [ft], None where none is named."""
 
     station_ft: tuple[float, ...]
@@ -79,7 +79,7 @@ class ProfileFound(Rec):
     relative: bool
     rests_on: tuple[str, ...]
     grades: tuple[tuple[float, float, float, bool], ...]  # a stretch each: start, end [ft], grade [%], given
-    readings: tuple[ReadingFound, ...]
+    readings: tuple[ReadingShown, ...]
 
 
 class EarlierInvert(Rec):
@@ -137,5 +137,5 @@ class Removable(Rec):
 class WaterIf(Rec):
     """The water as it would be: the level by node, and the ponds that are left."""
 
-    profile: ProfileFound | None
-    ponds: tuple[PondFound, ...]
+    profile: ProfileShown | None
+    ponds: tuple[PondShown, ...]

@@ -11,7 +11,7 @@ from bellstone.core.edits import PageLine, Reread, new_record
 from bellstone.core.entry import page_of, read_line
 from bellstone.core.ground import IN_PER_FT
 from bellstone.core.record import Lateral
-from bellstone.core.water import SINK_GPM, FlushPlan, RunningAt, WaterBands, WaterIf, WhatIf, water_if, water_running
+from bellstone.core.water import SINK_GPM, FlowShown, FlushPlan, WaterBands, WaterIf, WhatIf, water_if, water_running
 from bellstone.desk import store
 from bellstone.desk.actions import create, flush, judge_by, reread, same, say, tables
 from bellstone.desk.actions import patch as patches
@@ -222,14 +222,14 @@ def take_anew(request: HttpRequest, lateral_id: LateralId, anew: Reread, version
     return answer(*reread.reread(lateral_id, version, request.user, anew))
 
 
-@router.get("/{lateral_id}/running", response={200: RunningAt, 404: Refusal, 422: Refusal}, operation_id="running_at")
+@router.get("/{lateral_id}/running", response={200: FlowShown, 404: Refusal, 422: Refusal}, operation_id="running_at")
 def running_at(
     request: HttpRequest,
     lateral_id: LateralId,
     station_ft: Annotated[float, Query(ge=-1e5, le=1e5)],
     gpm: Annotated[float, Query(gt=0, le=10_000)] = SINK_GPM,
     path: LinePath = None,
-) -> RunningAt:
+) -> FlowShown:
     """How water runs at a place, and what a blockage there would hold back."""
     record = store.record_of(store.row_of(lateral_id))
     return water_running(record, store.scheme_of(record), path, station_ft, gpm)

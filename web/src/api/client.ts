@@ -18,13 +18,13 @@ export type SchemeRow = Schemas['SchemeRow'];
 export type Rerated = Schemas['Rerated'];
 export type TableLook = Schemas['TableLook'];
 export type Visit = Schemas['Visit'];
-export type Pond = Schemas['PondFound'];
+export type Pond = Schemas['PondShown'];
 export type PondBand = Schemas['PondBand'];
-export type Profile = Schemas['ProfileFound'];
-export type ReadingFound = Schemas['ReadingFound'];
+export type Profile = Schemas['ProfileShown'];
+export type ReadingShown = Schemas['ReadingShown'];
 export type WaterBands = Schemas['WaterBands'];
 export type WaterIf = Schemas['WaterIf'];
-export type RunningAt = Schemas['RunningAt'];
+export type FlowShown = Schemas['FlowShown'];
 export type FlushState = Schemas['FlushState'];
 export type FlushPlayed = Schemas['FlushPlayed'];
 export type FlushPlan = Schemas['FlushPlan'];
@@ -32,7 +32,7 @@ export type Reread = Schemas['Reread'];
 export type SagFromTwo = Schemas['SagFromTwo'];
 export type Preview = Schemas['Preview'];
 export type Run = Schemas['Run'];
-export type SegmentResult = Schemas['SegmentResult'];
+export type SegmentShown = Schemas['SegmentShown'];
 
 /** A refusal: what was wrong, where, and how to mend it. */
 export class Refused extends Error {

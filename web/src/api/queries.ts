@@ -18,7 +18,7 @@ import {
   Refused,
   type Rerated,
   type Reread,
-  type RunningAt,
+  type FlowShown,
   type SagFromTwo,
   type Scheme,
   type SchemeRow,
@@ -121,7 +121,7 @@ export const runningOptions = (id: number, version: number, path: string, statio
   queryOptions({
     queryKey: ['running', id, path, version, station_ft, gpm],
     queryFn: ({ signal }) =>
-      answered<RunningAt>(
+      answered<FlowShown>(
         api.GET('/api/laterals/{lateral_id}/running', {
           params: { path: { lateral_id: id }, query: { path, station_ft, gpm } },
           signal,

@@ -666,17 +666,17 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** Segments */
-            segments: components["schemas"]["SegmentResult"][];
+            segments: components["schemas"]["SegmentShown"][];
             line: components["schemas"]["Score"];
-            verdict: components["schemas"]["VerdictResult"];
+            verdict: components["schemas"]["VerdictShown"];
             /** Verdict Stands */
             verdict_stands: string;
             /** Verdict Reason */
             verdict_reason: string;
-            profile: components["schemas"]["ProfileFound"] | null;
+            profile: components["schemas"]["ProfileShown"] | null;
             invert_before: components["schemas"]["EarlierInvert"] | null;
             /** Ponds */
-            ponds: components["schemas"]["PondFound"][];
+            ponds: components["schemas"]["PondShown"][];
             /** Water Not Known */
             water_not_known: components["schemas"]["NotKnown"][];
             /** Removable */
@@ -1278,10 +1278,10 @@ export interface components {
             note: string;
         };
         /**
-         * JointsFound
+         * JointsShown
          * @description The lay length behind the joints noted in a segment, in feet, and where the rest would be.
          */
-        JointsFound: {
+        JointsShown: {
             /** Lay Length Ft */
             lay_length_ft: number;
             /** Laid Ft */
@@ -1818,10 +1818,10 @@ export interface components {
             suspect: boolean;
         };
         /**
-         * PondFound
+         * PondShown
          * @description A pond as the screen shows it. Stations and lengths [ft], water and sag [in], volume [US gal].
          */
-        PondFound: {
+        PondShown: {
             /** Id */
             id: string;
             /** Items */
@@ -1858,7 +1858,7 @@ export interface components {
             /** Cause Words */
             cause_words: string;
             /** Ladder */
-            ladder: components["schemas"]["RungFound"][];
+            ladder: components["schemas"]["RungShown"][];
             /** Sag In */
             sag_in: number | null;
             /** Sag At Ft */
@@ -1894,10 +1894,10 @@ export interface components {
             ][];
         };
         /**
-         * ProfileFound
+         * ProfileShown
          * @description The adjusted invert by node: stations and heights [ft], water standing on it [ft], None where none is named.
          */
-        ProfileFound: {
+        ProfileShown: {
             /** Station Ft */
             station_ft: number[];
             /** Invert Ft */
@@ -1920,7 +1920,7 @@ export interface components {
                 boolean
             ][];
             /** Readings */
-            readings: components["schemas"]["ReadingFound"][];
+            readings: components["schemas"]["ReadingShown"][];
         };
         /**
          * Proposal
@@ -1975,10 +1975,10 @@ export interface components {
             settle: string;
         };
         /**
-         * ReadingFound
+         * ReadingShown
          * @description One reading beside the profile: where it puts the invert, and how far off [ft]; pitches in percent.
          */
-        ReadingFound: {
+        ReadingShown: {
             /** Id */
             id: string;
             /**
@@ -2348,10 +2348,10 @@ export interface components {
             questions: string[];
         };
         /**
-         * RungFound
+         * RungShown
          * @description One rung of the cause ladder: its share of the depth, 0 to 1, the water left [in], and what it is.
          */
-        RungFound: {
+        RungShown: {
             /**
              * Cause
              * @enum {string}
@@ -2403,8 +2403,8 @@ export interface components {
             /** Invert Depth Ft */
             invert_depth_ft: (number | null)[];
         };
-        /** SegmentResult */
-        SegmentResult: {
+        /** SegmentShown */
+        SegmentShown: {
             /** Index */
             index: number;
             /** Name */
@@ -2435,9 +2435,9 @@ export interface components {
             length_ft: number | null;
             /** Length Band Ft */
             length_band_ft: number | null;
-            joints: components["schemas"]["JointsFound"] | null;
+            joints: components["schemas"]["JointsShown"] | null;
             score: components["schemas"]["Score"];
-            verdict: components["schemas"]["VerdictResult"];
+            verdict: components["schemas"]["VerdictShown"];
         };
         /**
          * SharedTie
@@ -2732,8 +2732,8 @@ export interface components {
             /** Minutes */
             minutes?: number | null;
         };
-        /** VerdictResult */
-        VerdictResult: {
+        /** VerdictShown */
+        VerdictShown: {
             /**
              * Verdict
              * @enum {string}
@@ -3008,9 +3008,9 @@ export interface components {
          * @description The water as it would be: the level by node, and the ponds that are left.
          */
         WaterIf: {
-            profile: components["schemas"]["ProfileFound"] | null;
+            profile: components["schemas"]["ProfileShown"] | null;
             /** Ponds */
-            ponds: components["schemas"]["PondFound"][];
+            ponds: components["schemas"]["PondShown"][];
         };
         /**
          * Reread
@@ -3028,10 +3028,10 @@ export interface components {
             suspect?: boolean | null;
         };
         /**
-         * BackupFound
+         * BackupShown
          * @description Water behind a blockage placed at the cursor: head [ft, psi], volume [US gal], minutes, where it comes out.
          */
-        BackupFound: {
+        BackupShown: {
             /** Head Ft */
             head_ft: number;
             /** Psi */
@@ -3046,10 +3046,10 @@ export interface components {
             comes_out_ft: number;
         };
         /**
-         * RunningAt
+         * FlowShown
          * @description How water runs at a place: grade [%], capacity [gal/min], velocities [ft/s], normal depth [in].
          */
-        RunningAt: {
+        FlowShown: {
             /** Station Ft */
             station_ft: number;
             /** Grade Pct */
@@ -3074,7 +3074,7 @@ export interface components {
             cleans_itself: boolean | null;
             /** Words */
             words: string;
-            backup: components["schemas"]["BackupFound"] | null;
+            backup: components["schemas"]["BackupShown"] | null;
             /** Backup Words */
             backup_words: string;
         };
@@ -4180,7 +4180,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunningAt"];
+                    "application/json": components["schemas"]["FlowShown"];
                 };
             };
             /** @description Not Found */

@@ -1,4 +1,4 @@
-import type { Assessment as Computed, Finding, Origin, SegmentResult } from '../api/client';
+import type { Assessment as Computed, Finding, Origin, SegmentShown } from '../api/client';
 
 /** An assessment as shown: its feet may be read from another place than its datum. */
 export type Assessment = Computed & { origin_ft?: number };
@@ -29,7 +29,7 @@ export interface Axis {
   stationAt: (x: number) => number | null;
   /** Start and end of a finding in px; a point has both equal. */
   xOf: (finding: Finding) => [number, number];
-  xOfSegment: (segment: SegmentResult) => [number, number];
+  xOfSegment: (segment: SegmentShown) => [number, number];
 }
 
 type Spans = Assessment['axis'];
@@ -75,7 +75,7 @@ export function getAxis(assessment: Assessment, pxPerFt: number): Axis {
     const piece = pieces.find((p) => x >= p.x0 && x <= p.x1);
     return piece?.kind === 'feet' ? piece.start_ft + (x - piece.x0) / pxPerFt : null;
   };
-  const xOfSegment = (segment: SegmentResult): [number, number] => {
+  const xOfSegment = (segment: SegmentShown): [number, number] => {
     const bound = (id: string | null | undefined, station: number | null | undefined, otherwise: number) => {
       const told = assessment.findings.find((f) => f.id === id);
       if (told && told.how !== 'station') return xOf(told)[0];

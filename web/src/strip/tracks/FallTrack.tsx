@@ -1,5 +1,5 @@
 import { type PointerEvent, useRef, useState } from 'react';
-import type { Profile, ReadingFound } from '../../api/client';
+import type { Profile, ReadingShown } from '../../api/client';
 import { useWater } from '../../water/use-water';
 import { type FallScale, getFallScale, nodesWithin } from '../get-fall';
 import { areaPath, linePath } from '../paths';
@@ -173,7 +173,7 @@ const MARKS: Record<string, string> = {
 };
 
 /** A reading where it puts the invert, with its whiskers; dragged up or down it is taken anew. */
-function ReadingMark({ reading, scale, height }: { reading: ReadingFound; scale: FallScale; height: number }) {
+function ReadingMark({ reading, scale, height }: { reading: ReadingShown; scale: FallScale; height: number }) {
   const { axis } = useStrip();
   const { setWhat, what, drop } = useWater();
   const from = useRef<{ y: number; scale: number; top: number } | null>(null);

@@ -1,8 +1,8 @@
-import type { SegmentResult } from '../../api/client';
+import type { SegmentShown } from '../../api/client';
 import { useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
-const words = (s: SegmentResult) => s.verdict.words.toLowerCase();
+const words = (s: SegmentShown) => s.verdict.words.toLowerCase();
 
 /** Per segment the worst rating, soundness and a word; in the tall form a row for each way of judging. */
 export function SoundnessTrack({ height }: { height: number }) {

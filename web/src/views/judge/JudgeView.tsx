@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Desk, Finding, SegmentResult } from '../../api/client';
+import type { Desk, Finding, SegmentShown } from '../../api/client';
 import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
@@ -175,8 +175,8 @@ const ASPECTS = ['shell', 'bore', 'fall'] as const;
 
 function ThreeWays({ desk }: { desk: Desk }) {
   const { segments, line, verdict } = desk.assessment;
-  const rows: [string, SegmentResult['score'], string][] = [
-    ...segments.map((s): [string, SegmentResult['score'], string] => [s.name, s.score, s.verdict.words]),
+  const rows: [string, SegmentShown['score'], string][] = [
+    ...segments.map((s): [string, SegmentShown['score'], string] => [s.name, s.score, s.verdict.words]),
     ['whole line', line, verdict.words],
   ];
   return (

@@ -1,6 +1,6 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
-import type { Desk, SegmentResult } from '../../api/client';
+import type { Desk, SegmentShown } from '../../api/client';
 import { edits } from '../../api/queries';
 import { fromOrigin, shownFt, toStation } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
@@ -30,7 +30,7 @@ export default function PipeView({ desk }: { desk: Desk }) {
   );
 }
 
-const span = (desk: Desk, s: SegmentResult) => {
+const span = (desk: Desk, s: SegmentShown) => {
   const { assessment } = desk;
   const end = (ft: number | null | undefined, band: number) =>
     ft == null ? 'not known' : `${shownFt(assessment, ft)}${band >= 0.05 ? ` ±${band.toFixed(1)}` : ''}`;
