@@ -4,7 +4,9 @@ WEB := bellstone/desk/static_web/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/package.json web/vite.config.ts web/postcss.config.mjs
 export DJANGO_SETTINGS_MODULE := bellstone.desk.settings
 
-.PHONY: demo test check bench robust web types browser clean
+.PHONY: demo test check bench robust web types browser clean lock wheel
+COMPILE = ../$(BIN)/pip-compile --quiet --generate-hashes --allow-unsafe --strip-extras --no-emit-index-url \
+	--no-emit-trusted-host --no-emit-find-links
 
 demo: .venv/.run $(WEB)
 	@$(BIN)/bellstone demo --port $(or $(PORT),8765)
@@ -49,6 +51,15 @@ $(WEB): web/node_modules/.stamp $(WEB_SOURCES)
 
 browser:
 	@command -v chromium >/dev/null || { $(if $(filter 0,$(shell id -u)),,sudo) apt-get update -qq && $(if $(filter 0,$(shell id -u)),,sudo) apt-get install -y -qq chromium >/dev/null; }
+
+# Newest pins within what pyproject.toml and dev.in allow: the product's first, which hold for the tests too.
+lock: .venv/.dev
+	cd requirements && $(COMPILE) --upgrade --output-file=run.txt ../pyproject.toml
+	cd requirements && $(COMPILE) --upgrade --output-file=dev.txt dev.in
+
+# A wheel with the built web and the samples in it: bellstone demo runs from it wherever Python is.
+wheel: .venv/.run $(WEB)
+	$(BIN)/pip wheel --quiet --disable-pip-version-check --no-deps --wheel-dir dist .
 
 clean:
 	rm -rf .venv web/node_modules bellstone/desk/static_web

@@ -91,7 +91,7 @@ def _backup(target: Path) -> int:
     from django.conf import settings
 
     partial = target.with_name(target.name + ".part")
-    with sqlite3.connect(settings.DATABASES["default"]["NAME"]) as source, sqlite3.connect(partial) as copy:
+    with sqlite3.connect(str(settings.DATABASES["default"]["NAME"])) as source, sqlite3.connect(partial) as copy:
         source.backup(copy)
     partial.replace(target)
     print(f"Copied to {target}")

@@ -4,6 +4,7 @@ import random
 
 from bellstone.core.edits import add_page
 from bellstone.core.record import Amount, CounterPosition, Lateral, PitchReading, Site
+from bellstone.core.scheme import house_scheme
 
 KINDS = (
     "roots curtain 20% 12-3 joint", "crack hairline around", "offset up 1/4in joint", "grease 10%", "hole 1in",
@@ -21,7 +22,7 @@ def lateral_of(findings: int) -> Lateral:
     lines.append(f"{5 + findings * SPACING_FT:.1f} main")
     record = Lateral(site=Site(name=f"{findings} findings"))
     for start in range(0, len(lines), MOST_LINES):
-        record, _ = add_page(record, "\n".join(lines[start : start + MOST_LINES]))
+        record, _ = add_page(record, "\n".join(lines[start : start + MOST_LINES]), house_scheme())
     return record
 
 
@@ -37,7 +38,7 @@ def wet_line(length_ft: int, findings: int) -> Lateral:
     lines += [f"{at} depth {3 + 0.015 * at:.2f}ft ground 100" for at in range(25, length_ft, 25)]
     lines += [f"{at}-{at + 8} standing {rng.uniform(0.6, 1.8):.2f}in rest" for at in range(28, length_ft - 10, 60)]
     lines.append(f"{length_ft} main")
-    record, _ = add_page(Lateral(site=Site(name=f"{length_ft} ft")), "\n".join(lines))
+    record, _ = add_page(Lateral(site=Site(name=f"{length_ft} ft")), "\n".join(lines), house_scheme())
     pitches = []
     for n in range(4, 2 * length_ft - 4):
         counter = Amount(likely=n / 2, unit="ft", said=f"{n / 2:g}")

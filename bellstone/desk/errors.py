@@ -53,7 +53,7 @@ def _shown(error: DomainError) -> str:
 def register(api: NinjaAPI) -> None:
     """Give the API its one error format."""
 
-    def answer(request: HttpRequest, error: Exception) -> HttpResponse:
+    def answer(request: HttpRequest, error: Exception | type[Exception]) -> HttpResponse:
         match error:
             case NoSuchLateral():
                 return problem(
@@ -84,7 +84,7 @@ def register(api: NinjaAPI) -> None:
                 return problem(401, "Sign in first.", [("session", "open Bell Stone at its own address and try again")])
             case HttpError():
                 return problem(error.status_code, str(error), [("request", "send JSON as the schema says")])
-        raise error
+        raise error  # none of ours: it is a fault, and shows as one
 
     for kind in (BellStoneError, ValidationError, AuthenticationError, RequestDataTooBig, HttpError):
         api.add_exception_handler(kind, answer)

@@ -5,7 +5,19 @@ import secrets
 from pathlib import Path
 
 BASE = Path(__file__).resolve().parent
-DATA = Path(os.environ.get("BELLSTONE_DATA", BASE.parent.parent / "var"))
+CHECKOUT = BASE.parent.parent
+
+
+def _data_folder() -> Path:
+    """Where the laterals are kept: as told, else beside a checkout, else in the user's own data folder."""
+    if told := os.environ.get("BELLSTONE_DATA"):
+        return Path(told)
+    if (CHECKOUT / "pyproject.toml").exists():
+        return CHECKOUT / "var"
+    return Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share") / "bellstone"
+
+
+DATA = _data_folder()
 DATA.mkdir(parents=True, exist_ok=True)
 
 

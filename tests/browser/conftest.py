@@ -12,7 +12,7 @@ ARGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
     "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
-DEMO = Path(__file__).parent.parent.parent / "demo"
+DEMO = Path(__file__).parents[2] / "bellstone" / "demo"
 
 
 @pytest.fixture(scope="session")

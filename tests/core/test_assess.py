@@ -9,10 +9,11 @@ from hypothesis import strategies as st
 from bellstone.core.answer import preview
 from bellstone.core.assess import assess
 from bellstone.core.edits import add_line, add_page, new_record, record_from_page, replace_sighting, without
-from bellstone.core.entry import page_of, read_line
+from bellstone.core.entry import page_of
 from bellstone.core.ground import DomainError, RecordError
 from bellstone.core.record import Lateral, Site, read_lateral
 from bellstone.core.record.advice import Answer, Override
+from tests.core.said import HOUSE, read_line
 
 PAGE = """run A front cleanout 4in iron, facing main, counts to main
 9-19 wear heavy pitted 4-8
@@ -192,7 +193,7 @@ def test_any_page_is_assessed_and_nothing_is_dropped(lines: list[str]) -> None:
 
 
 def test_a_page_written_back_reads_to_the_same_findings(record: Lateral) -> None:
-    again = add_page(Lateral(site=Site(name="x")), page_of(record))[0]
+    again = add_page(Lateral(site=Site(name="x")), page_of(record), HOUSE)[0]
     kinds = [(s.kind, s.form, s.qualities) for s in record.visits[0].sightings]
     assert [(s.kind, s.form, s.qualities) for s in again.visits[0].sightings] == kinds
 
@@ -209,10 +210,10 @@ def test_edits_keep_identity_and_refuse_what_is_not_one_finding(record: Lateral)
 
 
 def test_a_preview_says_what_enter_would_do_and_changes_nothing(record: Lateral) -> None:
-    shown = preview(record, read_line("63.5 roots curtain 80% 12-3 joint"))
+    shown = preview(record, read_line("63.5 roots curtain 80% 12-3 joint"), HOUSE)
     assert shown.pieces[0].rating == "4 repair"
     assert shown.pieces[0].where.startswith("run A · 63.5 ft ±")
-    asks = preview(record, read_line("near oak: depth 5.11"))
+    asks = preview(record, read_line("near oak: depth 5.11"), HOUSE)
     assert not asks.can_be_added and asks.questions
 
 

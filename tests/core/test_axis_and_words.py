@@ -8,8 +8,8 @@ from bellstone.core.answer import Assessment, consequence, preview
 from bellstone.core.assess import assess
 from bellstone.core.edits import add_line, record_from_page
 from bellstone.core.edits.landmarks import landmark_kind
-from bellstone.core.entry import read_line
 from bellstone.core.record import HouseRules, Lateral, Site
+from tests.core.said import HOUSE, read_line
 
 RUN = "run A front cleanout 4in clay, facing main, counts to main\n"
 LINES = st.lists(
@@ -173,9 +173,9 @@ def test_a_preview_of_each_act_names_it() -> None:
         ("joints 12, 5 with roots", "a count"),
         ("recommend clean yearly", "a statement"),
     ):
-        shown = preview(record, read_line(line))
+        shown = preview(record, read_line(line), HOUSE)
         assert (shown.can_be_added, shown.pieces[0].what) == (True, what)
-    refused = preview(record, read_line("pass back"))
+    refused = preview(record, read_line("pass back"), HOUSE)
     assert not refused.can_be_added and "start a run first" in refused.why_not
 
 

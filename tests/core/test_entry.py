@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bellstone.core.entry import See, read_line, sighting_line
+from bellstone.core.entry import See, sighting_line
 from bellstone.core.entry.vocabulary import CLOCK_WORDS, FREE_TEXT_KINDS, words_for
 from bellstone.core.record import (
     Alternative,
@@ -19,6 +19,7 @@ from bellstone.core.record import (
     Sighting,
 )
 from bellstone.core.scheme import house_scheme
+from tests.core.said import read_line
 
 SCHEME = house_scheme()
 

@@ -8,16 +8,18 @@ import pytest
 from bellstone.core.answer import Assessment, preview
 from bellstone.core.assess import assess
 from bellstone.core.edits import Reread, record_from_page, with_reading
-from bellstone.core.entry import page_of, read_line
+from bellstone.core.entry import page_of
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import house_scheme
 from bellstone.core.stations import placed
 from bellstone.core.water import FlushPlan, WhatIf, bands, flush_test, path_water, water_if, water_running
 from bellstone.formats import lateral_file
-from bellstone.formats.csv_table import add_table, read_table
+from bellstone.formats.csv_add import add_table
+from bellstone.formats.csv_table import read_table
+from tests.core.said import HOUSE, read_line
 
-DEMO = Path(__file__).parent.parent.parent / "demo"
+DEMO = Path(__file__).parents[2] / "bellstone" / "demo"
 RUN = "run A front cleanout clay 4in, facing main, counts to main\n"
 
 
@@ -133,7 +135,7 @@ def test_a_number_without_its_unit_is_asked(line: str, choices: list[str]) -> No
     ],
 )
 def test_what_a_line_about_how_the_pipe_lies_says_before_it_is_taken(line: str, where: str, what: str) -> None:
-    shown = preview(record("20 roots hair 5% joint"), read_line(line))
+    shown = preview(record("20 roots hair 5% joint"), read_line(line), HOUSE)
     assert [(p.where, p.what) for p in shown.pieces] == [(where, what)]
     assert not shown.unread and not shown.questions
 
@@ -272,7 +274,7 @@ def test_a_pitch_log_with_gaps_reversed_and_doubled_stations_is_taken() -> None:
     rows = [*range(50, 20, -1), *range(20, 50, 2), 60, 60, 60]
     text = "station ft,grade %\n" + "\n".join(f"{s},{2 + (s % 3) / 10}" for s in rows)
     said = record("10 roots hair 5%")
-    logged = add_table(said, read_table(text, "pitch"), "pitch")
+    logged = add_table(said, read_table(text, "pitch"), "pitch", HOUSE)
     profile = assess(logged).profile
     assert profile is not None
     assert all(abs(z) < 10 for z in profile.invert_ft)

@@ -4,10 +4,11 @@ import itertools
 
 import pytest
 
-from bellstone.core.entry import See, read_line
+from bellstone.core.entry import See
 from bellstone.core.entry.vocabulary import kind_words, words_for
 from bellstone.core.record import Amount, OrderPosition, Sighting
 from bellstone.core.scheme import Rating, Unrated, house_scheme, rate, rate_as_found
+from tests.core.said import read_line
 
 SCHEME = house_scheme()
 BORES = (2.0, 3.0, 4.0, 6.0, 8.0)

@@ -116,7 +116,7 @@ def test_a_page_answers_line_by_line_and_a_kept_line_can_be_put_right(desk, late
 
 
 def test_a_note_at_the_side_goes_when_it_is_typed(desk, db) -> None:
-    sample = lateral_file.loads((ROOT / "demo" / "1-quillet-lane.json").read_bytes())
+    sample = lateral_file.loads((ROOT / "bellstone" / "demo" / "1-quillet-lane.json").read_bytes())
     row = create(sample)
     note = sample.visits[0].waiting[0]
     answer = desk.send("POST", f"/{row.pk}/lines", {"text": note}, version=1).json()

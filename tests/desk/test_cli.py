@@ -10,7 +10,7 @@ from bellstone.cli import main
 from bellstone.core.assess import assess
 from bellstone.formats import lateral_file
 
-DEMO = Path(__file__).parent.parent.parent / "demo"
+DEMO = Path(__file__).parents[2] / "bellstone" / "demo"
 
 
 def test_assess_reads_a_page_of_notes(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

@@ -106,3 +106,42 @@ def test_a_path_is_judged_by_itself_and_an_unknown_one_refused(desk, db) -> None
     assert (summary["verdict_words"], summary["worst"]) == ("Not serviceable (bathroom)", 5)
     assert branch["path"] == "line1" and branch["line"]["worst"] == 5
     assert desk.send("GET", f"/{row.pk}?path=nowhere").status_code == 422
+
+
+def test_a_firms_own_word_is_heard_wherever_something_is_said(desk, twice) -> None:
+    """Case C15: the lateral's own scheme reads the entry line, its preview, pages, rows, kept lines and tables."""
+    (shipped,) = desk.client.get("/api/schemes").json()
+    whole = desk.client.get("/api/schemes/one", {"label": shipped["label"]}).json()
+    grease = whole["kinds"]["grease"] | {"synonyms": [*whole["kinds"]["grease"]["synonyms"], "gunk"]}
+    copy = {
+        "name": "Gunk rules",
+        "based_on": shipped["label"],
+        "scheme": whole | {"kinds": whole["kinds"] | {"grease": grease}},
+    }
+    headers = {"X-CSRFToken": desk.token}
+    assert desk.client.post("/api/schemes", copy, content_type="application/json", headers=headers).status_code == 201
+    desk.send("POST", f"/{twice}/pages", {"page": "21 gunk 30%"}, version=1)  # not a word of the shipped scheme: kept
+    desk.send("POST", f"/{twice}/scheme", {"label": "Gunk rules 1"}, version=2)
+    assert desk.send("POST", f"/{twice}/read", {"text": "22 gunk 40%"}).json()["findings"][0]["kind"] == "grease"
+    desk.send("POST", f"/{twice}/lines", {"text": "22 gunk 40%"}, version=3)
+    desk.send("POST", f"/{twice}/pages", {"page": "23 gunk 50%"}, version=4)
+    desk.send("PUT", f"/{twice}/sightings/s3", {"text": "24 gunk 60%"}, version=5)
+    desk.send("PUT", f"/{twice}/remarks/r1", {"text": "21 gunk 30%"}, version=6)
+    table = {"text": "footage,kind,size\n25,gunk,70%\n"}
+    end = desk.send("POST", f"/{twice}/tables/sightings", table, version=7).json()
+    said = [s["size"]["likely"] for s in end["record"]["visits"][0]["sightings"] if s["kind"] == "grease"]
+    assert sorted(said) == [30, 40, 50, 60, 70]
+    assert end["record"]["visits"][0]["remarks"] == []
+
+
+def test_what_nobody_said_is_rated_by_the_laterals_own_scheme(db) -> None:
+    """Case C15: a pond that only the adjusted pipe holds is a finding of the scheme in force."""
+    from bellstone.core.assess import assess
+    from bellstone.core.scheme import house_scheme
+
+    page = "run A cleanout clay 4in, facing main, counts to main\nfall 2%\nmain stands 3in\n0 invert 100\n60 invert 98.8\n60 main"
+    record, _ = record_from_page(page)
+    house = house_scheme()
+    standing = house.kinds["standing"].model_copy(update={"family": "pools"})
+    firm = house.model_copy(update={"kinds": house.kinds | {"standing": standing}})
+    assert {f.family for f in assess(record, firm).findings if f.computed} == {"pools"}

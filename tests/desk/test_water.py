@@ -13,7 +13,7 @@ from bellstone.engine.process import EngineRuns
 from bellstone.formats import lateral_file
 from tests.desk.conftest import Desk
 
-SAMPLE = Path(__file__).parent.parent.parent / "demo" / "10-plover-rise.json"
+SAMPLE = Path(__file__).parents[2] / "bellstone" / "demo" / "10-plover-rise.json"
 FLUSH = {"gallons": 1.6, "times": 1, "every_s": 60, "watch_min": 3, "at_ft": None}
 
 

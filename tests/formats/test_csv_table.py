@@ -11,8 +11,11 @@ from bellstone.core.assess import assess
 from bellstone.core.edits import record_from_page
 from bellstone.core.ground import BellStoneError, RecordError
 from bellstone.core.record import Lateral, Sighting
-from bellstone.formats.csv_table import FIELDS, add_table, read_table, write_table
+from bellstone.formats.csv_add import add_table
+from bellstone.formats.csv_table import FIELDS, read_table
+from bellstone.formats.csv_write import write_table
 from bellstone.formats.record_patch import record_patch
+from tests.core.said import HOUSE
 
 RUN = "run A yard clay 4in, facing main, counts to main"
 
@@ -23,7 +26,7 @@ def empty() -> Lateral:
 
 
 def added(record: Lateral, text: str, what: str = "sightings") -> Lateral:
-    return add_table(record, read_table(text, what), what)
+    return add_table(record, read_table(text, what), what, HOUSE)
 
 
 def test_columns_may_stand_in_any_order_under_any_usual_heading(empty) -> None:

@@ -12,7 +12,7 @@ from bellstone.core.edits import record_from_page
 from bellstone.core.ground import RecordError
 from bellstone.formats import lateral_file
 
-DEMO = sorted((Path(__file__).parent.parent.parent / "demo").glob("*.json"))
+DEMO = sorted((Path(__file__).parents[2] / "bellstone" / "demo").glob("*.json"))
 
 
 @pytest.mark.parametrize("path", DEMO, ids=lambda p: p.stem)

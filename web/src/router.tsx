@@ -6,6 +6,7 @@ import {
   Outlet,
   redirect,
 } from '@tanstack/react-router';
+import { STEPS, type Step } from './steps';
 import { LateralsView } from './views/laterals/LateralsView';
 
 const root = createRootRoute({
@@ -13,9 +14,6 @@ const root = createRootRoute({
   notFoundComponent: () => <p>There is nothing here. Go to Laterals.</p>,
 });
 const laterals = createRoute({ getParentRoute: () => root, path: '/', component: LateralsView });
-
-export const STEPS = ['setup', 'log', 'pipe', 'water', 'judge', 'report'] as const;
-export type Step = (typeof STEPS)[number];
 
 const desk = createRoute({
   getParentRoute: () => root,

@@ -15,7 +15,7 @@ from bellstone.core.entry import (
 from bellstone.core.findings import Finding, Resolved, resolve
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Amount, Lateral, Rec
-from bellstone.core.scheme import RATING_WORDS, Scheme, house_scheme
+from bellstone.core.scheme import RATING_WORDS, Scheme
 from bellstone.core.stations import calibrate, pipes_on, place_visits
 
 
@@ -38,18 +38,18 @@ class Preview(Rec):
     why_not: str = ""
 
 
-def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme | None = None) -> Preview:
+def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme) -> Preview:
     """The reading of one line in the record's own context, nothing changed.
 
     Examples
     --------
     >>> from bellstone.core.entry import read_line
+    >>> from bellstone.core.scheme import house_scheme
     >>> from bellstone.core.record import Site
-    >>> shown = preview(Lateral(site=Site(name="x")), read_line("41.5 roots curtain 70% joint"))
+    >>> shown = preview(Lateral(site=Site(name="x")), read_line("41.5 roots curtain 70% joint", house_scheme()), house_scheme())
     >>> shown.pieces[0].rating
     '4 repair'
     """
-    scheme = scheme or house_scheme()
     base = {"completed": reading.completed, "unread": reading.unread, "questions": reading.questions}
     if not reading.can_be_added:
         why = reading.questions[0].text if reading.questions else reading.unread[0].why if reading.unread else ""

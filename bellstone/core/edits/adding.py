@@ -38,6 +38,7 @@ from bellstone.core.record import (
     Repair,
     Run,
     Sighting,
+    Symptom,
     Tool,
     Visit,
     next_id,
@@ -74,10 +75,10 @@ class Adder:
         self.landmarks = list(lateral.landmarks)
         self.lines = list(lateral.lines)
         self.items = list(lateral.items)
-        self.claims = list(lateral.claims)
-        self.recommendations = list(lateral.recommendations)
-        self.repairs = list(lateral.repairs)
-        self.tools = list(lateral.tools)
+        self.claims: list[Any] = list(lateral.claims)
+        self.recommendations: list[Any] = list(lateral.recommendations)
+        self.repairs: list[Any] = list(lateral.repairs)
+        self.tools: list[Any] = list(lateral.tools)
 
     def result(self) -> Lateral:
         groups = {k: tuple(v) for k, v in self.visit.items()}
@@ -343,24 +344,16 @@ class Adder:
         self._keep("not_assessable", new)
 
     def _say(self, act: Say) -> None:
-        if isinstance(act.what, Claim):
-            new = act.what.model_copy(update={"id": next_id("k", (c.id for c in self.claims))})
-            self.claims.append(new)
-            self.added.append(new.id)
-        elif isinstance(act.what, Repair):
-            repair = act.what.model_copy(update={"id": next_id("p", (r.id for r in self.repairs))})
-            self.repairs.append(repair)
-            self.added.append(repair.id)
-        elif isinstance(act.what, Tool):
-            tool = act.what.model_copy(update={"id": next_id("t", (x.id for x in self.tools))})
-            self.tools.append(tool)
-            self.added.append(tool.id)
-        elif isinstance(act.what, Recommendation):
-            advice = act.what.model_copy(update={"id": next_id("w", (r.id for r in self.recommendations))})
-            self.recommendations.append(advice)
-            self.added.append(advice.id)
-        else:
+        if isinstance(act.what, Symptom):
             self._keep("symptoms", act.what.model_copy(update={"id": self._next("y", "symptoms")}))
+            return
+        prefix, kept = {
+            Claim: ("k", self.claims), Repair: ("p", self.repairs), Tool: ("t", self.tools),
+            Recommendation: ("w", self.recommendations),
+        }[type(act.what)]  # fmt: skip
+        new = act.what.model_copy(update={"id": next_id(prefix, (one.id for one in kept))})
+        kept.append(new)
+        self.added.append(new.id)
 
     def _landmark_of(self, position: object) -> None:
         if isinstance(position, LandmarkPosition):
@@ -382,8 +375,9 @@ def add_line(lateral: Lateral, reading: EntryReading, visit: int = -1) -> tuple[
     Examples
     --------
     >>> from bellstone.core.entry import read_line
+    >>> from bellstone.core.scheme import house_scheme
     >>> from bellstone.core.record import Site
-    >>> new, ids = add_line(Lateral(site=Site(name="x")), read_line("41.5 roots curtain 70%"))
+    >>> new, ids = add_line(Lateral(site=Site(name="x")), read_line("41.5 roots curtain 70%", house_scheme()))
     >>> ids, new.visits[0].sightings[0].kind
     (['s1'], 'roots')
     """

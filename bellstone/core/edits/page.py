@@ -4,7 +4,7 @@ from bellstone.core.edits.adding import Adder
 from bellstone.core.entry import EntryReading, read_line
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral, Rec, Site
-from bellstone.core.scheme import Scheme
+from bellstone.core.scheme import Scheme, house_scheme
 
 MAX_LINES = 5000
 
@@ -18,7 +18,7 @@ class PageLine(Rec):
     why: str = ""
 
 
-def add_page(lateral: Lateral, page: str, scheme: Scheme | None = None) -> tuple[Lateral, list[PageLine]]:
+def add_page(lateral: Lateral, page: str, scheme: Scheme) -> tuple[Lateral, list[PageLine]]:
     """The record with a page of notes added line by line.
 
     A line that cannot be read, or can be read two ways, is kept as a remark with the piece that
@@ -27,7 +27,8 @@ def add_page(lateral: Lateral, page: str, scheme: Scheme | None = None) -> tuple
 
     Examples
     --------
-    >>> new, lines = add_page(Lateral(site=Site(name="x")), "41.5 roots 70%\\nblah\\n")
+    >>> from bellstone.core.scheme import house_scheme
+    >>> new, lines = add_page(Lateral(site=Site(name="x")), "41.5 roots 70%\\nblah\\n", house_scheme())
     >>> [line.added for line in lines], new.visits[0].remarks[0].said
     ([True, False], 'blah')
     """
@@ -69,6 +70,6 @@ def _is_on_a_finding(reading: EntryReading, start: int, end: int) -> bool:
     return any(act.act == "see" and piece[:80] in act.sighting.unread for act in reading.acts)
 
 
-def record_from_page(page: str, name: str = "Notes") -> tuple[Lateral, list[PageLine]]:
-    """A lateral made of nothing but a page of notes."""
-    return add_page(Lateral(site=Site(name=name)), page)
+def record_from_page(page: str, name: str = "Notes", scheme: Scheme | None = None) -> tuple[Lateral, list[PageLine]]:
+    """A lateral made of nothing but a page of notes, read by a scheme; by the one that ships where none is given."""
+    return add_page(Lateral(site=Site(name=name)), page, scheme or house_scheme())

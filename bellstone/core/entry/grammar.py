@@ -17,7 +17,7 @@ from bellstone.core.scheme import Scheme, house_scheme
 MAX_LINE = 1000
 
 
-def read_line(text: str, scheme: Scheme | None = None) -> EntryReading:
+def read_line(text: str, scheme: Scheme) -> EntryReading:
     """One line of notes, read into what it would add.
 
     Nothing is guessed and nothing is dropped: two readings become a question with the line
@@ -35,10 +35,11 @@ def read_line(text: str, scheme: Scheme | None = None) -> EntryReading:
 
     Examples
     --------
-    >>> reading = read_line('48 offset up 1/2" ; roots slight')
+    >>> from bellstone.core.scheme import house_scheme
+    >>> reading = read_line('48 offset up 1/2" ; roots slight', house_scheme())
     >>> [act.sighting.kind for act in reading.acts]
     ['offset', 'roots']
-    >>> read_line("41.5 roots 7").questions[0].choices[0].label
+    >>> read_line("41.5 roots 7", house_scheme()).questions[0].choices[0].label
     '7%'
     """
     scheme = scheme or house_scheme()

@@ -25,7 +25,8 @@ def sighting_line(sighting: Sighting) -> str:
     """The entry line of a sighting.
 
     >>> from bellstone.core.entry import read_line
-    >>> sighting_line(read_line("41.5 roo cur 70% 12-3 j").acts[0].sighting)
+    >>> from bellstone.core.scheme import house_scheme
+    >>> sighting_line(read_line("41.5 roo cur 70% 12-3 j", house_scheme()).acts[0].sighting)
     '41.5 roots curtain 70% 12-3 joint'
     """
     words = [position_words(sighting.position)]

@@ -1,8 +1,8 @@
 """Which words each kind understands, and what each means there. No word has two meanings for one kind."""
 
-from functools import lru_cache
 from typing import NamedTuple
 
+from bellstone.core.ground import remembered
 from bellstone.core.scheme import Kind, Scheme
 
 
@@ -33,32 +33,20 @@ FREE_TEXT_KINDS = frozenset({
 })  # fmt: skip
 
 
-@lru_cache(maxsize=8)
-def _tables(scheme_label: str, holder: "_Holder") -> dict[str, dict[str, Meaning]]:
-    return {name: _words_of(name, kind, holder.scheme) for name, kind in holder.scheme.kinds.items()}
-
-
-class _Holder:
-    """Lets a frozen but unhashable scheme key the cache by its label."""
-
-    def __init__(self, scheme: Scheme) -> None:
-        self.scheme = scheme
-
-    def __hash__(self) -> int:
-        return hash(self.scheme.label)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Holder) and other.scheme == self.scheme
+@remembered(8, "scheme")
+def _tables(scheme: Scheme) -> dict[str, dict[str, Meaning]]:
+    return {name: _words_of(name, kind, scheme) for name, kind in scheme.kinds.items()}
 
 
 def words_for(kind: str, scheme: Scheme) -> dict[str, Meaning]:
     """Every word ``kind`` understands.
 
+        >>> from bellstone.core.ground import remembered
     >>> from bellstone.core.scheme import house_scheme
-    >>> words_for("offset", house_scheme())["left"], words_for("roots", house_scheme())["left"]
-    (Meaning(slot='form', value='left'), Meaning(slot='clock', value='left'))
+        >>> words_for("offset", house_scheme())["left"], words_for("roots", house_scheme())["left"]
+        (Meaning(slot='form', value='left'), Meaning(slot='clock', value='left'))
     """
-    return _tables(scheme.label, _Holder(scheme))[kind]
+    return _tables(scheme)[kind]
 
 
 def _words_of(name: str, kind: Kind, scheme: Scheme) -> dict[str, Meaning]:
@@ -103,22 +91,6 @@ def _learn_group(learn: object, slot: str, group: dict[str, tuple[str, ...]]) ->
             learn(word, slot, value)
 
 
-# Words that open a line but are no kind of the scheme.
-OPENERS = (
-    "run",
-    "pass",
-    "count",
-    "joints",
-    "claim",
-    "recommend",
-    "symptom",
-    "repair_note",
-    "none",
-    "depth",
-    "expected",
-)
-
-
 # Words with two trade meanings: the desk asks which.
 ASKS = {
     "belly": ("standing", "note belly in the fall:"),
@@ -127,28 +99,20 @@ ASKS = {
 }
 
 
-@lru_cache(maxsize=8)
-def _kind_table(holder: _Holder) -> dict[str, str]:
-    table: dict[str, str] = {}
-    for name, kind in holder.scheme.kinds.items():
-        for word in (name, *kind.synonyms):
-            if table.setdefault(word, name) != name:
-                raise WordClash(f"{word!r} names both {table[word]!r} and {name!r}")
-    return table
-
-
 # Said alone these are fittings, though the main can be one too.
 FITTING_FIRST = "fitting"
 # Bounds of a size, never the first letters of a kind: "under 1in" is less than an inch, not under water.
 BOUND_WORDS = frozenset({"under", "over", "about", "around", "less", "more", "at"})
 
 
+@remembered(8, "scheme")
 def kinds_by_form(scheme: Scheme) -> dict[str, str]:
     """Forms that name their kind by themselves: ``tee`` is a fitting, ``shattered`` a break.
 
+        >>> from bellstone.core.ground import remembered
     >>> from bellstone.core.scheme import house_scheme
-    >>> [kinds_by_form(house_scheme()).get(w) for w in ("tee", "shattered", "open")]
-    ['fitting', 'break', None]
+        >>> [kinds_by_form(house_scheme()).get(w) for w in ("tee", "shattered", "open")]
+        ['fitting', 'break', None]
     """
     named: dict[str, set[str]] = {}
     for name, kind in scheme.kinds.items():
@@ -160,24 +124,32 @@ def kinds_by_form(scheme: Scheme) -> dict[str, str]:
     return {w: k for w, k in alone.items() if w not in table and (len(named[w]) == 1 or k == FITTING_FIRST)}
 
 
+@remembered(8, "scheme")
 def kind_words(scheme: Scheme) -> dict[str, str]:
     """Every word that names a kind, synonyms with it.
 
+        >>> from bellstone.core.ground import remembered
     >>> from bellstone.core.scheme import house_scheme
-    >>> kind_words(house_scheme())["change"]
-    'transition'
+        >>> kind_words(house_scheme())["change"]
+        'transition'
     """
-    return _kind_table(_Holder(scheme))
+    table: dict[str, str] = {}
+    for name, kind in scheme.kinds.items():
+        for word in (name, *kind.synonyms):
+            if table.setdefault(word, name) != name:
+                raise WordClash(f"{word!r} names both {table[word]!r} and {name!r}")
+    return table
 
 
 def complete(word: str, table: dict[str, Meaning] | dict[str, str]) -> list[str]:
     """The table's words that ``word`` can stand for: itself if exact, else the ones it begins.
 
-    Several words with one meaning count once, the shortest.
+        Several words with one meaning count once, the shortest.
 
+        >>> from bellstone.core.ground import remembered
     >>> from bellstone.core.scheme import house_scheme
-    >>> complete("curt", words_for("roots", house_scheme())), complete("c", words_for("roots", house_scheme()))[:2]
-    (['curtain'], ['catches_grease', 'catches_paper'])
+        >>> complete("curt", words_for("roots", house_scheme())), complete("c", words_for("roots", house_scheme()))[:2]
+        (['curtain'], ['catches_grease', 'catches_paper'])
     """
     if word in table:
         return [word]

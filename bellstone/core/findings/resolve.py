@@ -12,7 +12,7 @@ from bellstone.core.findings.words import finding_words
 from bellstone.core.ground import Z_90, remembered
 from bellstone.core.pipe import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
 from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit
-from bellstone.core.scheme import Rating, Scheme, Unrated, house_scheme, rate, rate_as_found
+from bellstone.core.scheme import Rating, Scheme, Unrated, rate, rate_as_found
 from bellstone.core.stations import Place, Placing, Segment, segment_at, segments_named
 
 AT_JOINT_FT = 0.25  # handbook 2.3
@@ -59,10 +59,10 @@ def resolve(
 
 
 def computed_row(
-    sighting: Sighting, place: Place, segment: Segment, rating: Rating, words: str, basis: str
+    sighting: Sighting, place: Place, segment: Segment, rating: Rating, words: str, basis: str, scheme: Scheme
 ) -> Resolved:
     """What nobody said but the adjusted pipe holds: a row like any other, marked as computed."""
-    row = _row(sighting, None, place, segment, False, house_scheme())
+    row = _row(sighting, None, place, segment, False, scheme)
     finding = row.finding.model_copy(
         update={"computed": True, "entry": "", "words": words, "rating": rating, "unrated": "", "basis": basis}
     )

@@ -9,7 +9,8 @@ def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
     """A finding in words for a row or a page: kind, form, size, states.
 
     >>> from bellstone.core.entry import read_line
-    >>> finding_words(read_line("41.5 roots ball was full now cut flush 10%").acts[0].sighting)
+    >>> from bellstone.core.scheme import house_scheme
+    >>> finding_words(read_line("41.5 roots ball was full now cut flush 10%", house_scheme()).acts[0].sighting)
     'roots, ball, 10 %, cut flush (was full)'
     """
     s = turned

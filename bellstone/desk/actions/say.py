@@ -6,40 +6,39 @@ from bellstone.core.edits import PageLine, add_line, add_page, replace_sighting,
 from bellstone.core.entry import read_line
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
+from bellstone.core.scheme import Scheme
 from bellstone.desk.actions.edit import edit
 from bellstone.desk.models import StoredLateral
+from bellstone.desk.store import scheme_of
 
 Edited = tuple[StoredLateral, str]
 
 
 def say_line(lateral_id: int, seen: int, who: Any, text: str) -> Edited:
-    reading = read_line(text)
-    return edit(
-        lateral_id,
-        seen,
-        who,
-        f"Added “{text.strip()}”",
-        lambda record: _no_longer_waiting(add_line(record, reading)[0], text),
-    )
+    def change(record: Lateral) -> Lateral:
+        scheme = scheme_of(record)
+        return _no_longer_waiting(add_line(record, read_line(text, scheme))[0], text, scheme)
+
+    return edit(lateral_id, seen, who, f"Added “{text.strip()}”", change)
 
 
-def _no_longer_waiting(record: Lateral, text: str) -> Lateral:
+def _no_longer_waiting(record: Lateral, text: str, scheme: Scheme) -> Lateral:
     """A note typed in leaves the side."""
     visit = record.visits[-1]
-    waiting = tuple(w for w in visit.waiting if text.strip() not in (w, *_choices(w)))
+    waiting = tuple(w for w in visit.waiting if text.strip() not in (w, *_choices(w, scheme)))
     return record.model_copy(update={"visits": (*record.visits[:-1], visit.model_copy(update={"waiting": waiting}))})
 
 
-def _choices(note: str) -> tuple[str, ...]:
+def _choices(note: str, scheme: Scheme) -> tuple[str, ...]:
     """The lines that a note which can be meant two ways may be chosen to be."""
-    return tuple(choice.line.strip() for question in read_line(note).questions for choice in question.choices)
+    return tuple(choice.line.strip() for question in read_line(note, scheme).questions for choice in question.choices)
 
 
 def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLateral, str, list[PageLine]]:
     lines: list[PageLine] = []
 
     def change(record: Lateral) -> Lateral:
-        after, read = add_page(record, page)
+        after, read = add_page(record, page, scheme_of(record))
         lines.extend(read)
         return after
 
@@ -49,9 +48,10 @@ def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLat
 
 
 def say_anew(lateral_id: int, seen: int, who: Any, sighting_id: str, text: str) -> Edited:
-    reading = read_line(text)
-    words = f"Changed to “{text.strip()}”"
-    return edit(lateral_id, seen, who, words, lambda record: replace_sighting(record, sighting_id, reading))
+    def change(record: Lateral) -> Lateral:
+        return replace_sighting(record, sighting_id, read_line(text, scheme_of(record)))
+
+    return edit(lateral_id, seen, who, f"Changed to “{text.strip()}”", change)
 
 
 def take_out(lateral_id: int, seen: int, who: Any, thing_id: str) -> Edited:
@@ -60,9 +60,11 @@ def take_out(lateral_id: int, seen: int, who: Any, thing_id: str) -> Edited:
 
 def read_again(lateral_id: int, seen: int, who: Any, remark_id: str, text: str) -> Edited:
     """A kept line put right: it is added as a line, and the remark goes."""
-    reading = read_line(text)
-    if not reading.can_be_added:
-        raise DomainError("line", text, reading.questions[0].text if reading.questions else "still cannot be read")
-    return edit(
-        lateral_id, seen, who, f"Read “{text.strip()}”", lambda record: add_line(without(record, remark_id), reading)[0]
-    )
+
+    def change(record: Lateral) -> Lateral:
+        reading = read_line(text, scheme_of(record))
+        if not reading.can_be_added:
+            raise DomainError("line", text, reading.questions[0].text if reading.questions else "still cannot be read")
+        return add_line(without(record, remark_id), reading)[0]
+
+    return edit(lateral_id, seen, who, f"Read “{text.strip()}”", change)

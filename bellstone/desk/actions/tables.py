@@ -5,7 +5,9 @@ from typing import Any
 
 from bellstone.desk.actions.edit import edit
 from bellstone.desk.models import ColumnMapping, StoredLateral
-from bellstone.formats.csv_table import Mapping, Table, What, add_table, read_table
+from bellstone.desk.store import scheme_of
+from bellstone.formats.csv_add import add_table
+from bellstone.formats.csv_table import Mapping, Table, What, read_table
 
 
 def look(text: str, what: What) -> tuple[Table, bool]:
@@ -21,7 +23,7 @@ def add(
     """Every row of a table, and its mapping remembered; a row that cannot be read refuses them all."""
     table = read_table(text, what, mapping) if mapping is not None else look(text, what)[0]
     words = f"Imported {len(table.rows)} row{'s' if len(table.rows) != 1 else ''} of {what}"
-    answer = edit(lateral_id, seen, who, words, lambda record: add_table(record, table, what))
+    answer = edit(lateral_id, seen, who, words, lambda record: add_table(record, table, what, scheme_of(record)))
     kept = {"mapping": table.mapping}
     ColumnMapping.objects.update_or_create(what=what, header=_digest(table.header), defaults=kept)
     return answer

@@ -20,13 +20,12 @@ class StrictJSON(JSONRenderer):
 
 
 def build() -> NinjaAPI:
-    from bellstone.desk.api.laterals import router
-    from bellstone.desk.api.schemes import router as schemes_router
-    from bellstone.desk.api.tools import router as tools_router
+    from bellstone.desk.api import deciding, flushing, laterals, saying, schemes, table_files, tools, water
 
     api = NinjaAPI(title="Bell Stone", version="1", auth=SignedIn(csrf=True), renderer=StrictJSON(), docs_url=None)
     register(api)
-    api.add_router("/laterals", router)
-    api.add_router("/schemes", schemes_router)
-    api.add_router("/tools", tools_router)
+    for about in (laterals, saying, deciding, water, flushing, table_files):
+        api.add_router("/laterals", about.router)
+    api.add_router("/schemes", schemes.router)
+    api.add_router("/tools", tools.router)
     return api

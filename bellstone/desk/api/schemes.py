@@ -8,7 +8,7 @@ from pydantic import Field
 
 from bellstone.core.scheme import Scheme
 from bellstone.desk import schemes
-from bellstone.desk.api.laterals import Refusal
+from bellstone.desk.api.answers import Refusal
 
 router = Router(tags=["schemes"])
 

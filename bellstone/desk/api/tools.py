@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from ninja import Query, Router
 
 from bellstone.core.water import SagFromTwo, sag_from_two
-from bellstone.desk.api.laterals import Refusal
+from bellstone.desk.api.answers import Refusal
 
 router = Router(tags=["tools"])
 

@@ -66,6 +66,273 @@ export interface paths {
         patch: operations["patch"];
         trace?: never;
     };
+    "/api/laterals/{lateral_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Save File */
+        get: operations["save_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Notes
+         * @description The record as a page of notes, in the entry language.
+         */
+        get: operations["save_notes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo */
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo */
+        post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description How a line would be read; nothing is changed.
+         */
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Line */
+        post: operations["add_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Page */
+        post: operations["add_page"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/sightings/{sighting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say Anew */
+        put: operations["say_anew"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/remarks/{remark_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Read Again */
+        put: operations["read_again"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/things/{thing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take Out */
+        delete: operations["take_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/same/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Same
+         * @description What taking two findings for one would change; nothing is changed.
+         */
+        post: operations["look_at_same"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/same": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Same */
+        post: operations["same"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep Apart */
+        post: operations["apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/scheme/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Scheme
+         * @description What judging by a scheme would change; nothing is changed.
+         */
+        post: operations["look_at_scheme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/scheme": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Scheme */
+        post: operations["judge_by"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/laterals/{lateral_id}/bands": {
         parameters: {
             query?: never;
@@ -181,131 +448,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/laterals/{lateral_id}/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Save File */
-        get: operations["save_file"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read
-         * @description How a line would be read; nothing is changed.
-         */
-        post: operations["read"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/lines": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Add Line */
-        post: operations["add_line"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/pages": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Add Page */
-        post: operations["add_page"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/sightings/{sighting_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Say Anew */
-        put: operations["say_anew"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/remarks/{remark_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Read Again */
-        put: operations["read_again"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/notes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Save Notes
-         * @description The record as a page of notes, in the entry language.
-         */
-        get: operations["save_notes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/laterals/{lateral_id}/tables/{what}": {
         parameters: {
             query?: never;
@@ -341,148 +483,6 @@ export interface paths {
          * @description How a table's columns would be taken; nothing is changed.
          */
         post: operations["look_at_table"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/same/look": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Look At Same
-         * @description What taking two findings for one would change; nothing is changed.
-         */
-        post: operations["look_at_same"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/same": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Take Same */
-        post: operations["same"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/apart": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keep Apart */
-        post: operations["apart"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/scheme/look": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Look At Scheme
-         * @description What judging by a scheme would change; nothing is changed.
-         */
-        post: operations["look_at_scheme"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/scheme": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Take Scheme */
-        post: operations["judge_by"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/things/{thing_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Take Out */
-        delete: operations["take_out"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Undo */
-        post: operations["undo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/laterals/{lateral_id}/redo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Redo */
-        post: operations["redo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2925,235 +2925,6 @@ export interface components {
             words: string;
         };
         /**
-         * WhatIfQuery
-         * @description Water as it would be: dams taken out, the main so many inches above the outlet, a reading moved up [ft].
-         */
-        WhatIfQuery: {
-            /**
-             * Without
-             * @default []
-             */
-            without: string[];
-            /** Main In */
-            main_in?: number | null;
-            /** Moved */
-            moved?: string | null;
-            /**
-             * Up Ft
-             * @default 0
-             */
-            up_ft: number;
-        };
-        /**
-         * PondBand
-         * @description 5-95 % of one pond, and the chance that it is deeper than each threshold [in].
-         */
-        PondBand: {
-            /** Id */
-            id: string;
-            /** Depth In */
-            depth_in: [
-                number,
-                number
-            ];
-            /** Length Ft */
-            length_ft: [
-                number,
-                number
-            ];
-            /** Volume Gal */
-            volume_gal: [
-                number,
-                number
-            ];
-            /** Sag In */
-            sag_in: [
-                number,
-                number
-            ] | null;
-            /** Chances */
-            chances: [
-                string,
-                number
-            ][];
-        };
-        /**
-         * WaterBands
-         * @description The bands that follow an edit's answer, by node of its profile [ft, in].
-         */
-        WaterBands: {
-            /** Low Ft */
-            low_ft: number[];
-            /** High Ft */
-            high_ft: number[];
-            /** Depth Low In */
-            depth_low_in: (number | null)[];
-            /** Depth High In */
-            depth_high_in: (number | null)[];
-            /** Ponds */
-            ponds: components["schemas"]["PondBand"][];
-            /** Chances Unseen */
-            chances_unseen: [
-                number,
-                number,
-                number
-            ][];
-            /** Draws */
-            draws: number;
-            /** Trouble */
-            trouble: string;
-        };
-        /**
-         * WaterIf
-         * @description The water as it would be: the level by node, and the ponds that are left.
-         */
-        WaterIf: {
-            profile: components["schemas"]["ProfileShown"] | null;
-            /** Ponds */
-            ponds: components["schemas"]["PondShown"][];
-        };
-        /**
-         * Reread
-         * @description Which reading, and what it says now: its ``value`` in its own unit (depth and elevation ft, water in, pitch %),
-         *     or by how much the invert that it stands for moved ``up_ft`` [ft].
-         */
-        Reread: {
-            /** Id */
-            id: string;
-            /** Value */
-            value?: number | null;
-            /** Up Ft */
-            up_ft?: number | null;
-            /** Suspect */
-            suspect?: boolean | null;
-        };
-        /**
-         * BackupShown
-         * @description Water behind a blockage placed at the cursor: head [ft, psi], volume [US gal], minutes, where it comes out.
-         */
-        BackupShown: {
-            /** Head Ft */
-            head_ft: number;
-            /** Psi */
-            psi: number;
-            /** Volume Gal */
-            volume_gal: number;
-            /** Minutes */
-            minutes: number;
-            /** Comes Out */
-            comes_out: string;
-            /** Comes Out Ft */
-            comes_out_ft: number;
-        };
-        /**
-         * FlowShown
-         * @description How water runs at a place: grade [%], capacity [gal/min], velocities [ft/s], normal depth [in].
-         */
-        FlowShown: {
-            /** Station Ft */
-            station_ft: number;
-            /** Grade Pct */
-            grade_pct: number;
-            /** Least Grade Pct */
-            least_grade_pct: number;
-            /** Least Grade Words */
-            least_grade_words: string;
-            /** Roughness */
-            roughness: number;
-            /** Gpm */
-            gpm: number;
-            /** Capacity Gpm */
-            capacity_gpm: number | null;
-            /** Full Velocity */
-            full_velocity: number | null;
-            /** Depth In */
-            depth_in: number | null;
-            /** Velocity */
-            velocity: number | null;
-            /** Cleans Itself */
-            cleans_itself: boolean | null;
-            /** Words */
-            words: string;
-            backup: components["schemas"]["BackupShown"] | null;
-            /** Backup Words */
-            backup_words: string;
-        };
-        /**
-         * FlushPlayed
-         * @description A flush test as it is played: by time the depth at each station [in], and when the line was at rest again.
-         */
-        FlushPlayed: {
-            /** Station Ft */
-            station_ft: number[];
-            /** Seconds */
-            seconds: number[];
-            /** Depth In */
-            depth_in: number[][];
-            /** At Rest In */
-            at_rest_in: number[];
-            /** Wait Min */
-            wait_min: number | null;
-            /** Peak In */
-            peak_in: number;
-            /** Peak At Ft */
-            peak_at_ft: number;
-            /** Reached Main S */
-            reached_main_s: number | null;
-            /** Error Pct */
-            error_pct: number;
-            /** Gallons */
-            gallons: number;
-        };
-        /**
-         * FlushState
-         * @description How far a flush test is: progress 0 to 1, and what it came to.
-         */
-        FlushState: {
-            /** Key */
-            key: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "running" | "done" | "failed" | "cancelled";
-            /** Progress */
-            progress: number;
-            /**
-             * Trouble
-             * @default
-             */
-            trouble: string;
-            played?: components["schemas"]["FlushPlayed"] | null;
-        };
-        /**
-         * FlushPlan
-         * @description What is let in: gallons at a station [ft], how often, and how long after each other [s].
-         */
-        FlushPlan: {
-            /**
-             * Gallons
-             * @default 1.6
-             */
-            gallons: number;
-            /**
-             * Times
-             * @default 1
-             */
-            times: number;
-            /**
-             * Every S
-             * @default 60
-             */
-            every_s: number;
-            /** At Ft */
-            at_ft?: number | null;
-            /**
-             * Watch Min
-             * @default 10
-             */
-            watch_min: number;
-        };
-        /**
          * Choice
          * @description One way to mean it: a label, and the whole line rewritten to say so.
          */
@@ -3483,6 +3254,269 @@ export interface components {
             /** Page */
             page: string;
         };
+        /** Consequence */
+        Consequence: {
+            /** Words */
+            words: string;
+        };
+        /**
+         * TwoItems
+         * @description Two items by their ids; where they become one, ``keep`` is its name.
+         */
+        TwoItems: {
+            /** Keep */
+            keep: string;
+            /** Join */
+            join: string;
+        };
+        /**
+         * Rerated
+         * @description One thing that a change judges otherwise; ``before`` and ``after`` in words.
+         */
+        Rerated: {
+            /** What */
+            what: string;
+            /** Station Ft */
+            station_ft: number | null;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+        };
+        /** SchemeName */
+        SchemeName: {
+            /** Label */
+            label: string;
+        };
+        /**
+         * WhatIfQuery
+         * @description Water as it would be: dams taken out, the main so many inches above the outlet, a reading moved up [ft].
+         */
+        WhatIfQuery: {
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
+            /** Main In */
+            main_in?: number | null;
+            /** Moved */
+            moved?: string | null;
+            /**
+             * Up Ft
+             * @default 0
+             */
+            up_ft: number;
+        };
+        /**
+         * PondBand
+         * @description 5-95 % of one pond, and the chance that it is deeper than each threshold [in].
+         */
+        PondBand: {
+            /** Id */
+            id: string;
+            /** Depth In */
+            depth_in: [
+                number,
+                number
+            ];
+            /** Length Ft */
+            length_ft: [
+                number,
+                number
+            ];
+            /** Volume Gal */
+            volume_gal: [
+                number,
+                number
+            ];
+            /** Sag In */
+            sag_in: [
+                number,
+                number
+            ] | null;
+            /** Chances */
+            chances: [
+                string,
+                number
+            ][];
+        };
+        /**
+         * WaterBands
+         * @description The bands that follow an edit's answer, by node of its profile [ft, in].
+         */
+        WaterBands: {
+            /** Low Ft */
+            low_ft: number[];
+            /** High Ft */
+            high_ft: number[];
+            /** Depth Low In */
+            depth_low_in: (number | null)[];
+            /** Depth High In */
+            depth_high_in: (number | null)[];
+            /** Ponds */
+            ponds: components["schemas"]["PondBand"][];
+            /** Chances Unseen */
+            chances_unseen: [
+                number,
+                number,
+                number
+            ][];
+            /** Draws */
+            draws: number;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * WaterIf
+         * @description The water as it would be: the level by node, and the ponds that are left.
+         */
+        WaterIf: {
+            profile: components["schemas"]["ProfileShown"] | null;
+            /** Ponds */
+            ponds: components["schemas"]["PondShown"][];
+        };
+        /**
+         * Reread
+         * @description Which reading, and what it says now: its ``value`` in its own unit (depth and elevation ft, water in, pitch %),
+         *     or by how much the invert that it stands for moved ``up_ft`` [ft].
+         */
+        Reread: {
+            /** Id */
+            id: string;
+            /** Value */
+            value?: number | null;
+            /** Up Ft */
+            up_ft?: number | null;
+            /** Suspect */
+            suspect?: boolean | null;
+        };
+        /**
+         * BackupShown
+         * @description Water behind a blockage placed at the cursor: head [ft, psi], volume [US gal], minutes, where it comes out.
+         */
+        BackupShown: {
+            /** Head Ft */
+            head_ft: number;
+            /** Psi */
+            psi: number;
+            /** Volume Gal */
+            volume_gal: number;
+            /** Minutes */
+            minutes: number;
+            /** Comes Out */
+            comes_out: string;
+            /** Comes Out Ft */
+            comes_out_ft: number;
+        };
+        /**
+         * FlowShown
+         * @description How water runs at a place: grade [%], capacity [gal/min], velocities [ft/s], normal depth [in].
+         */
+        FlowShown: {
+            /** Station Ft */
+            station_ft: number;
+            /** Grade Pct */
+            grade_pct: number;
+            /** Least Grade Pct */
+            least_grade_pct: number;
+            /** Least Grade Words */
+            least_grade_words: string;
+            /** Roughness */
+            roughness: number;
+            /** Gpm */
+            gpm: number;
+            /** Capacity Gpm */
+            capacity_gpm: number | null;
+            /** Full Velocity */
+            full_velocity: number | null;
+            /** Depth In */
+            depth_in: number | null;
+            /** Velocity */
+            velocity: number | null;
+            /** Cleans Itself */
+            cleans_itself: boolean | null;
+            /** Words */
+            words: string;
+            backup: components["schemas"]["BackupShown"] | null;
+            /** Backup Words */
+            backup_words: string;
+        };
+        /**
+         * FlushPlayed
+         * @description A flush test as it is played: by time the depth at each station [in], and when the line was at rest again.
+         */
+        FlushPlayed: {
+            /** Station Ft */
+            station_ft: number[];
+            /** Seconds */
+            seconds: number[];
+            /** Depth In */
+            depth_in: number[][];
+            /** At Rest In */
+            at_rest_in: number[];
+            /** Wait Min */
+            wait_min: number | null;
+            /** Peak In */
+            peak_in: number;
+            /** Peak At Ft */
+            peak_at_ft: number;
+            /** Reached Main S */
+            reached_main_s: number | null;
+            /** Error Pct */
+            error_pct: number;
+            /** Gallons */
+            gallons: number;
+        };
+        /**
+         * FlushState
+         * @description How far a flush test is: progress 0 to 1, and what it came to.
+         */
+        FlushState: {
+            /** Key */
+            key: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "running" | "done" | "failed" | "cancelled";
+            /** Progress */
+            progress: number;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+            played?: components["schemas"]["FlushPlayed"] | null;
+        };
+        /**
+         * FlushPlan
+         * @description What is let in: gallons at a station [ft], how often, and how long after each other [s].
+         */
+        FlushPlan: {
+            /**
+             * Gallons
+             * @default 1.6
+             */
+            gallons: number;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+            /**
+             * Every S
+             * @default 60
+             */
+            every_s: number;
+            /** At Ft */
+            at_ft?: number | null;
+            /**
+             * Watch Min
+             * @default 10
+             */
+            watch_min: number;
+        };
         /**
          * TableIn
          * @description A CSV text and, where it was chosen, which column each field is (0 the first).
@@ -3518,40 +3552,6 @@ export interface components {
             remembered: boolean;
             /** Fields */
             fields: components["schemas"]["Column"][];
-        };
-        /** Consequence */
-        Consequence: {
-            /** Words */
-            words: string;
-        };
-        /**
-         * TwoItems
-         * @description Two items by their ids; where they become one, ``keep`` is its name.
-         */
-        TwoItems: {
-            /** Keep */
-            keep: string;
-            /** Join */
-            join: string;
-        };
-        /**
-         * Rerated
-         * @description One thing that a change judges otherwise; ``before`` and ``after`` in words.
-         */
-        Rerated: {
-            /** What */
-            what: string;
-            /** Station Ft */
-            station_ft: number | null;
-            /** Before */
-            before: string;
-            /** After */
-            after: string;
-        };
-        /** SchemeName */
-        SchemeName: {
-            /** Label */
-            label: string;
         };
         /** SchemeRow */
         SchemeRow: {
@@ -4012,6 +4012,732 @@ export interface operations {
             };
         };
     };
+    save_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lateral"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_notes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    redo: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Said"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_line: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Said"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_page: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidPage"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDesk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    say_anew: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+                sighting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Said"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    read_again: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+                remark_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Said"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    take_out: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_same: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoItems"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consequence"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    same: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoItems"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    apart: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoItems"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_scheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rerated"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    judge_by: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     bands: {
         parameters: {
             query?: {
@@ -4331,334 +5057,6 @@ export interface operations {
             };
         };
     };
-    save_file: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Lateral"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    read: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Said"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Preview"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    add_line: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Said"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    add_page: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaidPage"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageDesk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    say_anew: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-                sighting_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Said"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    read_again: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-                remark_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Said"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    save_notes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string;
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     save_table: {
         parameters: {
             query?: never;
@@ -4783,404 +5181,6 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    look_at_same: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TwoItems"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Consequence"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    same: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TwoItems"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    apart: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TwoItems"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    look_at_scheme: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SchemeName"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Rerated"][];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    judge_by: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SchemeName"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    take_out: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-                thing_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    undo: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    redo: {
-        parameters: {
-            query?: never;
-            header: {
-                "If-Match": number;
-            };
-            path: {
-                lateral_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Desk"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Conflict */
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -37,19 +37,11 @@ export interface StripState {
   follow: () => void;
 }
 
-/** Scale, window and cursor of the strip: a window is a scale and a left edge, the rest is derived. */
-export function useStripState(assessment: Assessment, drawing: number): StripState {
-  const [scale, setScale] = useState<number | null>(null); // null: fitted
-  const [leftAsked, drawFrom] = useState(0);
-  const live = useRef(0);
-  const mover = useRef<((by: number) => void) | null>(null);
-  const rest = useRef(0);
-  const setLeft = useCallback((x: number) => {
-    live.current = x;
-    drawFrom(x);
-  }, []);
-  const [at, setAt] = useState<{ station: number } | { id: string } | null>(() => worstOf(assessment));
-  const [picked, setPicked] = useState<string | null>(null);
+type At = { station: number } | { id: string } | null;
+
+/** Where the cursor stands: at first on the worst finding, then where it was put, or on what the next answer adds. */
+function useCursor(assessment: Assessment) {
+  const [at, setAt] = useState<At>(() => worstOf(assessment));
   const [shown, setShown] = useState(assessment);
   const following = useRef(false);
   const follow = useCallback(() => {
@@ -65,7 +57,22 @@ export function useStripState(assessment: Assessment, drawing: number): StripSta
       setAt({ id: added.id });
     }
   }
+  return { at, setAt, follow };
+}
 
+/** Scale, window and cursor of the strip: a window is a scale and a left edge, the rest is derived. */
+export function useStripState(assessment: Assessment, drawing: number): StripState {
+  const [scale, setScale] = useState<number | null>(null); // null: fitted
+  const [leftAsked, drawFrom] = useState(0);
+  const live = useRef(0);
+  const mover = useRef<((by: number) => void) | null>(null);
+  const rest = useRef(0);
+  const setLeft = useCallback((x: number) => {
+    live.current = x;
+    drawFrom(x);
+  }, []);
+  const { at, setAt, follow } = useCursor(assessment);
+  const [picked, setPicked] = useState<string | null>(null);
   const fitted = useMemo(() => fitScale(assessment.axis, drawing), [assessment.axis, drawing]);
   const axis = useMemo(() => getAxis(assessment, scale ?? fitted), [assessment, scale, fitted]);
   const left = Math.max(0, Math.min(leftAsked, axis.width - drawing));

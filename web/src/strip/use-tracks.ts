@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Step } from '../router';
+import type { Step } from '../steps';
 
 export type TrackName = 'Findings' | 'Ground' | 'Fall' | 'Wall' | 'Water' | 'Soundness' | 'Seen';
 export const TRACK_NAMES: TrackName[] = ['Findings', 'Ground', 'Fall', 'Wall', 'Water', 'Soundness', 'Seen'];

@@ -21,5 +21,11 @@ export const theme = createTheme({
   fontFamily: "'IBM Plex Sans', sans-serif",
   fontFamilyMonospace: "'IBM Plex Mono', monospace",
   defaultRadius: 2,
-  fontSizes: { xs: '12px', sm: '13px', md: '14px', lg: '16px', xl: '20px' },
+  fontSizes: {
+    xs: 'var(--type-small)',
+    sm: 'var(--type-body)',
+    md: 'var(--type-lead)',
+    lg: 'var(--type-head)',
+    xl: 'var(--type-title)',
+  },
 });

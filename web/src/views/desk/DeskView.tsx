@@ -4,8 +4,8 @@ import { Link, useParams } from '@tanstack/react-router';
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react';
 import type { Desk, Finding } from '../../api/client';
 import { edits, useDeskQuery } from '../../api/queries';
-import { STEPS, type Step } from '../../router';
 import { Section } from '../../section/Section';
+import { STEP_NAMES, STEPS, type Step } from '../../steps';
 import { withOrigin } from '../../strip/get-axis';
 import { Strip } from '../../strip/Strip';
 import { TrackTables } from '../../strip/TrackTables';
@@ -20,7 +20,7 @@ import { Commands } from './Commands';
 import classes from './DeskView.module.css';
 import { Keys } from './Keys';
 import { SameBar } from './SameBar';
-import { STEP_NAMES, useCommands } from './use-commands';
+import { useCommands } from './use-commands';
 import { type Sheet, SheetProvider, useBusy, useSheetState } from './use-sheet';
 import { useWindowShape } from './use-window';
 

@@ -2,21 +2,12 @@ import { useMantineColorScheme } from '@mantine/core';
 import { useNavigate } from '@tanstack/react-router';
 import type { Desk } from '../../api/client';
 import { edits } from '../../api/queries';
-import { STEPS, type Step } from '../../router';
+import { STEP_NAMES, STEPS, type Step } from '../../steps';
 import { shownFt } from '../../strip/get-axis';
 import type { StripState } from '../../strip/use-strip';
 import type { Tracks } from '../../strip/use-tracks';
 import type { Command } from './Commands';
 import type { Sheet } from './use-sheet';
-
-export const STEP_NAMES: Record<Step, string> = {
-  setup: 'Set up',
-  log: 'Log',
-  pipe: 'Pipe',
-  water: 'Water',
-  judge: 'Judge',
-  report: 'Report',
-};
 
 export interface CommandParts {
   desk: Desk;

@@ -36,7 +36,7 @@ export function LogView({ desk }: { desk: Desk }) {
             rows={7}
             value={paste.page}
             onChange={(e) => paste.setPage(e.currentTarget.value)}
-            styles={{ input: { fontFamily: 'IBM Plex Mono, monospace', fontSize: 13 } }}
+            styles={{ input: { fontFamily: 'IBM Plex Mono, monospace', fontSize: 'var(--type-body)' } }}
           />
           <div className={classes.row}>
             <Button size="xs" onClick={paste.send} disabled={!paste.page.trim()} loading={paste.busy}>

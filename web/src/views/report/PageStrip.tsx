@@ -17,7 +17,7 @@ export function PageStrip({ assessment }: { assessment: Assessment }) {
       width="100%"
       role="img"
       aria-label={`The line, ${assessment.axis_words}`}
-      style={{ fontSize: 10 }}
+      style={{ fontSize: 'var(--type-mark)' }}
     >
       {rated.map((f) => {
         const [a, b] = axis.xOf(f);
@@ -35,7 +35,7 @@ export function PageStrip({ assessment }: { assessment: Assessment }) {
               y={y + 11}
               textAnchor="middle"
               fontWeight={600}
-              fontSize={11}
+              fontSize="var(--type-mark)"
               fill={`var(--rating-ink-${value})`}
             >
               {value}

@@ -1,0 +1,71 @@
+"""Say something: read a line, add lines and pages, say a row anew, take a thing out."""
+
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from bellstone.core.answer import Preview, preview
+from bellstone.core.edits import PageLine
+from bellstone.core.entry import read_line
+from bellstone.desk import store
+from bellstone.desk.actions import say
+from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, answer
+
+router = Router(tags=["laterals"])
+
+
+class PageDesk(Schema):
+    """A pasted page: how each line was read, and the desk after it."""
+
+    lines: list[PageLine]
+    desk: Desk
+
+
+class Said(Schema):
+    text: Annotated[str, Field(max_length=1000)]
+
+
+class SaidPage(Schema):
+    page: Annotated[str, Field(max_length=400_000)]
+
+
+@router.post("/{lateral_id}/read", response={200: Preview, 404: Refusal, 422: Refusal}, operation_id="read")
+def read(request: HttpRequest, lateral_id: LateralId, said: Said) -> Preview:
+    """How a line would be read; nothing is changed."""
+    record = store.record_of(store.row_of(lateral_id))
+    scheme = store.scheme_of(record)
+    return preview(record, read_line(said.text, scheme), scheme)
+
+
+@router.post("/{lateral_id}/lines", response=ANSWERS, operation_id="add_line")
+def add_line(request: HttpRequest, lateral_id: LateralId, said: Said, version: Version) -> HttpResponse:
+    return answer(*say.say_line(lateral_id, version, request.user, said.text))
+
+
+@router.post("/{lateral_id}/pages", response={**ANSWERS, 200: PageDesk}, operation_id="add_page")
+def add_page(request: HttpRequest, lateral_id: LateralId, said: SaidPage, version: Version) -> HttpResponse:
+    row, words, lines = say.say_page(lateral_id, version, request.user, said.page)
+    read_lines = ",".join(line.model_dump_json() for line in lines).encode()
+    body = b'{"lines": [' + read_lines + b'], "desk": ' + store.payload(row, words) + b"}"
+    return HttpResponse(body, content_type="application/json")
+
+
+@router.put("/{lateral_id}/sightings/{sighting_id}", response=ANSWERS, operation_id="say_anew")
+def say_anew(
+    request: HttpRequest, lateral_id: LateralId, sighting_id: str, said: Said, version: Version
+) -> HttpResponse:
+    return answer(*say.say_anew(lateral_id, version, request.user, sighting_id, said.text))
+
+
+@router.put("/{lateral_id}/remarks/{remark_id}", response=ANSWERS, operation_id="read_again")
+def read_again(
+    request: HttpRequest, lateral_id: LateralId, remark_id: str, said: Said, version: Version
+) -> HttpResponse:
+    return answer(*say.read_again(lateral_id, version, request.user, remark_id, said.text))
+
+
+@router.delete("/{lateral_id}/things/{thing_id}", response=ANSWERS, operation_id="take_out")
+def take_out(request: HttpRequest, lateral_id: LateralId, thing_id: str, version: Version) -> HttpResponse:
+    return answer(*say.take_out(lateral_id, version, request.user, thing_id))
