@@ -108,6 +108,13 @@ def _joint_words(unseen: Unseen) -> str:
     )
 
 
+SAME_WATER_FT = 6.0  # a depth at rest this close speaks for a running one: working value
+
+
+def _within(a: Resolved, b: Resolved, feet: float) -> bool:
+    return a.place.station is not None and b.place.station is not None and abs(a.place.station - b.place.station) < feet
+
+
 def before_you_pull_out(
     lateral: Lateral, visit: Visit, coverage: Coverage, rows: Sequence[Resolved], placing: Placing
 ) -> tuple[str, ...]:
@@ -116,8 +123,7 @@ def before_you_pull_out(
     water = [r for r in rows if r.sighting.kind in ("standing", "submerged")]
     rest = [r for r in water if r.sighting.water == "rest" and r.sighting.size is not None]
     for r in water:
-        near = any(abs((q.place.station or -1e9) - (r.place.station or 1e9)) < 6 for q in rest)
-        if r not in rest and not near:
+        if r not in rest and not any(_within(q, r, SAME_WATER_FT) for q in rest):
             at = f" at {r.place.station:.0f} ft" if r.place.how == "station" and r.place.station is not None else ""
             out.append(f"no depth read at rest{at}: shut the water off, wait, read again")
     if visit.runs and not coverage.reached_main:

@@ -48,7 +48,7 @@ def section_table(
     items = [r.place.station for r in rows if r.place.how == "station" and r.place.station is not None]
     x = np.unique(np.round(np.concatenate([np.linspace(coverage.start, coverage.end, count), items]), 3))
     read = sorted((d.station, d.depth) for _, d in depths if d is not None)
-    starts = np.asarray([s.start if s.start is not None else -1e9 for s in segments])
+    starts = np.asarray([s.start if s.start is not None else -np.inf for s in segments])
     which = np.clip(np.searchsorted(np.maximum.accumulate(starts), x, side="right") - 1, 0, len(segments) - 1)
     return SectionTable(
         station_ft=tuple(x.tolist()),

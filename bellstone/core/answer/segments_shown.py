@@ -1,7 +1,7 @@
 """Segments as an assessment shows them: their pipe, their ends, and how they are judged."""
 
 from collections.abc import Sequence
-from math import hypot
+from math import hypot, inf
 
 from bellstone.core.findings import JointsShown, Resolved, joints_of
 from bellstone.core.ground import Z_90
@@ -84,5 +84,5 @@ def segment_shown(
 def _seen_within(segment: Segment, coverage: Coverage) -> float | None:
     if segment.start is None or segment.end is None:
         return None
-    outside = [(-1e9, segment.start), (segment.end, 1e9)]
+    outside = [(-inf, segment.start), (segment.end, inf)]
     return sum(b - a for a, b in less(union(coverage.seen), outside))

@@ -1,6 +1,7 @@
 """What is worth digging for, from the findings and what holds their water."""
 
 from collections.abc import Sequence
+from math import inf
 
 from bellstone.core.dig.brackets import Bracket, DepthAt, Need, brackets
 from bellstone.core.findings import Resolved, is_joint, joints_of
@@ -50,5 +51,5 @@ def digs(
     )
     patterns = [p for p in (joints_of(segment, rows) for segment in segments) if p is not None and p.certain]
     joints = sorted([*joints, *(ft for p in patterns for ft in p.predicted_ft)])
-    names = [(s.start if s.start is not None else -1e9, s.end if s.end is not None else 1e9, s.name) for s in segments]
+    names = [(s.start if s.start is not None else -inf, s.end if s.end is not None else inf, s.name) for s in segments]
     return brackets(needs, joints, depths, names)

@@ -7,7 +7,7 @@ from bellstone.core.ground import remembered
 from bellstone.core.judgement.score import Rated
 from bellstone.core.judgement.verdict import Judged, VerdictShown, judge
 from bellstone.core.record import Lateral, Sighting, Visit
-from bellstone.core.scheme import Rating, Scheme, size_bounds
+from bellstone.core.scheme import USUAL_BORE_IN, Rating, Scheme, size_bounds
 from bellstone.core.stations import Segment, segments_named
 
 
@@ -79,8 +79,8 @@ def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
     bore = r.segment.bore_in
     # an override speaks for the whole finding: the size it set aside no longer decides
     size = None if r.finding.override else r.sighting.size
-    share = size_bounds(size, "share", bore or 4.0, scheme) if size and kind.measure == "share" else None
-    depth = size_bounds(size, "depth", bore or 4.0, scheme) if size and kind.measure == "depth" else None
+    share = size_bounds(size, "share", bore or USUAL_BORE_IN, scheme) if size and kind.measure == "share" else None
+    depth = size_bounds(size, "depth", bore or USUAL_BORE_IN, scheme) if size and kind.measure == "depth" else None
     at = f" at {r.place.station:.0f} ft" if r.place.how == "station" and r.place.station is not None else ""
     return Judged(
         item=r.sighting.item,

@@ -1,6 +1,6 @@
 """The adjusted invert: the record's pipe and readings, and the least squares that fits them."""
 
-from bellstone.core.profile.adjust import Profile, adjusted
+from bellstone.core.profile.adjust import DRAWS, Profile, adjusted
 from bellstone.core.profile.bed import Bed, Dam, DamKind, bed_of
 from bellstone.core.profile.mesh import Mesh
 from bellstone.core.profile.pools import SIGMA_REST_FT
@@ -10,6 +10,7 @@ from bellstone.core.profile.said import SIGMA_HOLD_FT, Height, Residual
 
 __all__ = [
     "Bed",
+    "DRAWS",
     "Dam",
     "DamKind",
     "Height",

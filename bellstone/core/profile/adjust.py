@@ -23,6 +23,7 @@ from bellstone.core.profile.pipe_rows import (
 from bellstone.core.profile.read_rows import ReadRows, threshold_of
 from bellstone.core.profile.said import Hold, Readings, Residual
 
+DRAWS = 500  # handbook 2.6
 ROUNDS = 6  # of looking for spill points
 
 
@@ -77,7 +78,7 @@ class Profile:
         """The readings taken out because they disagree, the worst first."""
         return tuple(r for r in self.residuals if r.out)
 
-    def draws(self, count: int = 500, random_state: int = 25) -> tuple[Array, Array]:
+    def draws(self, count: int = DRAWS, random_state: int = 25) -> tuple[Array, Array]:
         """Draws of the invert (n, count) and of the ponds' levels (p, count) [ft].
 
         Draws in which a head would stand out of water that it was seen under are rejected.

@@ -83,7 +83,7 @@ def rate(
         return refused
     if kind.rating is None:
         return _rate_not_standard(sighting, kind)
-    bores = [bore_in] if bore_in else [4.0, *(b for b in USUAL_BORES_IN if b != 4.0)]
+    bores = [bore_in] if bore_in else list(USUAL_BORES_IN)
     row = kind.rating
     tries = [t for bore in bores for t in _tries(sighting, kind, row, bore, scheme)]
     tests = [_worst_test(sighting, kind, row, t, stretch_ft) for t in tries]

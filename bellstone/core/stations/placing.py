@@ -2,7 +2,7 @@
 
 from collections import defaultdict
 from dataclasses import dataclass, replace
-from math import hypot
+from math import hypot, inf
 from typing import Literal
 
 from bellstone.core.ground import ROOT_12, remembered, tidy
@@ -237,7 +237,7 @@ def _in_order(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dic
         by_pass[s.run, s.travel].append(s)
     for (run_id, travel), said in by_pass.items():
         flow = travel_with_flow(runs.get(run_id or ""), travel)
-        last, count = (-1e9, 0) if flow > 0 else (-1e9, 0)
+        last, count = -inf, 0
         for s in said if flow > 0 else reversed(said):
             place = placed.get(s.id, NOWHERE)
             if place.how == "station" and place.station is not None:

@@ -7,6 +7,8 @@ from math import hypot
 from typing import NamedTuple
 
 import numpy as np
+from scipy.sparse import coo_array
+from scipy.sparse.csgraph import connected_components
 
 from bellstone.core.record import (
     CounterPosition,
@@ -189,19 +191,18 @@ def _tying(readings: list[_Reading]) -> list[_Reading]:
 
 def _components(runs: dict[RunKey, Run], readings: list[_Reading]) -> list[list[RunKey]]:
     """Groups of runs that hang together and on nothing known, each in the order told."""
-    root: dict[object, object] = {}
-
-    def find(x: object) -> object:
-        while root.setdefault(x, x) != x:
-            x = root[x]
-        return x
-
-    for r in readings:
-        root[find(r.run)] = find("known" if r.station is not None else r.key)
-    groups: dict[object, list[RunKey]] = defaultdict(list)
-    for run in runs:
-        if find(run) != find("known"):
-            groups[find(run)].append(run)
+    keys = ["known", *dict.fromkeys(r.key for r in readings if r.station is None)]
+    of_run = {run: n for n, run in enumerate(runs)}
+    of_key = {key: n for n, key in enumerate(keys)}
+    pairs = [(of_run[r.run], len(runs) + (0 if r.station is not None else of_key[r.key])) for r in readings]
+    size = len(runs) + len(keys)
+    ends = np.array(pairs, int).reshape(-1, 2)
+    tied = coo_array((np.ones(len(pairs)), (ends[:, 0], ends[:, 1])), shape=(size, size))
+    group = connected_components(tied, directed=False)[1]
+    groups: dict[int, list[RunKey]] = defaultdict(list)
+    for run, n in of_run.items():
+        if group[n] != group[len(runs)]:
+            groups[group[n]].append(run)
     return list(groups.values())
 
 

@@ -1,6 +1,7 @@
 """Segments from transitions: stretches of one material and bore, in pipe order; ends may have no footage."""
 
 from dataclasses import dataclass
+from math import inf
 
 from bellstone.core.pipe import MATERIALS
 from bellstone.core.record import Pipe, Sighting, Visit
@@ -9,8 +10,8 @@ from bellstone.core.stations.placing import Placing
 from bellstone.core.stations.runs import travel_with_flow
 
 Order = tuple[float, int]
-FIRST: Order = (-1e12, 0)
-LAST: Order = (1e12, 0)
+FIRST: Order = (-inf, 0)
+LAST: Order = (inf, 0)
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 import numpy as np
 
 from bellstone.core.ground import IN_PER_FT, Array, DomainError
+from bellstone.core.profile import DRAWS
 from bellstone.core.water.line import Bands, NamedPond, bands_of
 from bellstone.core.water.part import Part, pond_id
 from bellstone.core.water.ponding import PondBand as CorePondBand
@@ -57,7 +58,7 @@ def water_bands(parts: Sequence[Part]) -> WaterBands:
             for a, e, c in _unseen(b)
             if p.first <= e and a <= p.last
         ),
-        draws=500,
+        draws=DRAWS,
         trouble="",
     )
 

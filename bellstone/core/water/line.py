@@ -9,13 +9,12 @@ import numpy as np
 
 from bellstone.core.ground import IN_PER_FT, Z_90, Array, band_of, normals
 from bellstone.core.pipe import water_volume_gal
-from bellstone.core.profile import SIGMA_HOLD_FT, Bed, Dam, Invert, Profile, adjusted, bed_of
+from bellstone.core.profile import DRAWS, SIGMA_HOLD_FT, Bed, Dam, Invert, Profile, adjusted, bed_of
 from bellstone.core.stations import Interval, less
 from bellstone.core.water.cause import LISTED_SHARE, Rung, causes
 from bellstone.core.water.ponding import FILM_FT, Pond, PondBand, pond_band, ponds_of, pool_level, standing_level
 from bellstone.core.water.sag import StringLine, string_line
 
-DRAWS = 500  # handbook 2.6
 MAIN_STATE = 27  # random state of the main's level
 UNRECORDED_SIGMAS = 2.0  # what holds a pond beyond this many of its own sigmas is a finding
 LEAST_UNRECORDED_FT = 0.5 / IN_PER_FT

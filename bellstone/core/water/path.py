@@ -8,7 +8,7 @@ from bellstone.core.findings import Resolved, resolve
 from bellstone.core.ground import IN_PER_FT, remembered
 from bellstone.core.profile import SIGMA_REST_FT, Height, invert_of
 from bellstone.core.record import Lateral, Visit, amount_middle, amount_spread
-from bellstone.core.scheme import Scheme
+from bellstone.core.scheme import USUAL_BORE_IN, Scheme
 from bellstone.core.stations import Coverage, Path, Placing, Segment, chain_of, pipes_on
 from bellstone.core.water.line import MainLevel, water_of
 from bellstone.core.water.near_main import sags_near_main
@@ -101,7 +101,7 @@ def _joined(below: Sequence[Part], at: float, segments: Sequence[Segment]) -> tu
     """The height of a branch's outlet, and the level of the water where it joins [ft]."""
     part = next((p for p in below if p.last >= at), below[-1])
     node = part.water.profile.mesh.node(at)
-    bore = next((s.bore_in for s in segments if s.bore_in), 4.0) / IN_PER_FT
+    bore = next((s.bore_in for s in segments if s.bore_in), USUAL_BORE_IN) / IN_PER_FT
     rise = JOINS_ABOVE * bore
     sigma = hypot(rise, float(part.water.profile.sigma[node]))
     height = Height("the line it joins", at, float(part.water.bed.z[node]) + rise, sigma)

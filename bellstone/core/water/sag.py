@@ -11,7 +11,7 @@ from bellstone.core.ground import DomainError, band_of
 STRING_GROWTH = 0.001  # handbook 2.7: the chord's grade still grows by more than 0.1 %
 MOST_K = 1e4  # beyond it the water is a film on a slope, and no pond
 SAGGING_FT = 0.02  # handbook 2.7: as long as the sag is deeper than this
-DRAWS = 4000
+SAG_DRAWS = 4000
 RANDOM_STATE = 20
 
 
@@ -88,7 +88,7 @@ def sag_estimate(
     sag, length = sag_from_pond(pond_depth, pond_length, grade)
     rng = np.random.default_rng(RANDOM_STATE)
     y, lp, s = (
-        m + d * rng.standard_normal(DRAWS)
+        m + d * rng.standard_normal(SAG_DRAWS)
         for m, d in ((pond_depth, depth_sigma), (pond_length, length_sigma), (grade, grade_sigma))
     )
     keep = (y > pond_depth * 0.1) & (lp > 0) & (s >= 0)
