@@ -31,7 +31,7 @@ TABLE = [
     ("crack hairline around", 1), ("crack hairline lengthwise", 2), ("crack hairline multiple", 3),
     ("crack open around", 2), ("crack open diagonal", 3), ("crack open multiple", 4), ("crack open ovality", 4),
     ("break chip", 2), ("break chip missing", 3), ("break pieces 10%", 4), ("break pieces 30%", 5), ("break shattered", 5),
-    ("hole 1in", 4), ("hole 2in", 5), ("hole large", 5), ("hole 1in void", 5), ("hole 1in soil in", 5),
+    ("hole 1in", 4), ("hole 2in", 4), ("hole 2.1in", 5), ("hole large", 5), ("hole 1in void", 5), ("hole 1in soil in", 5),
     ("soil seen still", 3), ("soil seen coming in", 5), ("invert gone 0.5ft", 4), ("invert gone 1ft", 5), ("collapse", 5),
     ("deformed 2%", 1), ("deformed 5%", 2), ("deformed 10%", 3), ("deformed 25%", 4), ("deformed 26%", 5),
     ("blister 2%", 1), ("blister 1in", 3), ("blister 2in", 4), ("blister 2.1in", 5),
