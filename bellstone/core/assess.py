@@ -22,7 +22,7 @@ from bellstone.core.answer import (
     segment_shown,
     warnings_of,
 )
-from bellstone.core.dig import digs
+from bellstone.core.dig import depths_of, digs
 from bellstone.core.findings import Earlier, Resolved, axis_spans, earlier_findings, joined, proposed, with_joints
 from bellstone.core.ground import uncollected
 from bellstone.core.judgement import VERDICT_WORDS, counts, one_each, rated_items, score, tool_fits
@@ -162,10 +162,10 @@ def _what_was_seen(lateral: Lateral, placing: Placing, here: JudgedPath) -> dict
 def _beside_the_pipe(lateral: Lateral, placing: Placing, here: JudgedPath, scheme: Scheme) -> dict[str, Any]:
     """Depths, digs, the section at the cursor, and what to be wary of."""
     rows, segments, visit = here.rows, here.segments, here.visit
-    depths = depths_read(visit, placing)
+    depths = depths_of(lateral, visit, placing, segments, here.parts)
     return {
-        "depths": tuple(d for d, _ in depths),
-        "digs": tuple(digs(rows, [d for _, d in depths if d is not None], segments, pond_causes(here.parts))),
+        "depths": depths_read(visit, placing),
+        "digs": tuple(digs(rows, depths, segments, pond_causes(here.parts), here.axis)),
         "section": section_table(segments, rows, profile_shown(here.parts), depths, here.coverage),
         "warnings": warnings_of(lateral, visit, rows, segments, here.coverage, placing, scheme, here.parts),
         "cautions": cautions(rows, segments),

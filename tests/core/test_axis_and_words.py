@@ -66,15 +66,15 @@ def test_scope_names_each_run_what_was_seen_and_what_could_not_be_read() -> None
     scope = " ".join(assessed(RUN + "12 hole 1in\nzorp\nnext crack top\n40 main").scope)
     assert "Run A: camera from front cleanout, towards the main, 40 ft." in scope
     assert "Seen and assessable: 40 ft." in scope
-    assert "1 finding has no footage" in scope
-    assert "1 line of the notes could not be read" in scope
+    assert "One finding has no footage" in scope
+    assert "One line of the notes could not be read" in scope
 
 
 def test_before_you_pull_out_lists_what_only_the_site_can_tell_and_lets_it_go() -> None:
     bare = assessed(RUN + "30 standing 1in sink")
     said = " | ".join(bare.before_you_pull_out)
     for words in (
-        "no depth read at rest at 30 ft",
+        "no depth read at rest at 30.0 ft",
         "main is not reached",
         "no known point but the zero",
         "no depth read from the surface",

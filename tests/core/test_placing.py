@@ -33,7 +33,7 @@ def found(a: Assessment, kind: str) -> Finding:
     ("line", "station", "end"),
     [
         ("41.5 hole 1in", 41.5, None), ("112-118 hole 1in", 112, 118), ("27 or 28 hole 1in", 27.5, None),
-        ("~24 hole 1in", 24, None), ("between 20 and 30: hole 1in", 25, None), ("22'6\" hole 1in", 22.5, None),
+        ("~24 hole 1in", 24, None), ("22'6\" hole 1in", 22.5, None),
         ("5 ft short of curb: hole 1in", 55, None), ("5 ft past curb: hole 1in", 65, None), ("near curb: hole 1in", 60, None),
     ],
 )  # fmt: skip

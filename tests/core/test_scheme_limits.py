@@ -12,7 +12,7 @@ from tests.core.said import HOUSE
 from tests.core.scheme_limits import DEGREE, FOOT, INCH, LADDERS, PAST_THE_LAST, PCT, WORDS
 
 BORES = (3.0, 4.0, 6.0)
-CHECKSUM = "80c4b5c51dd4f943"
+CHECKSUM = "9f4b18866a7cefcc"
 
 
 def of_size(said: str, value: float, unit: str, bore: float, **more: object) -> int:

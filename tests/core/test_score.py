@@ -4,8 +4,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bellstone.core.dig import DepthAt, Need, brackets
-from bellstone.core.dig.brackets import bracket, excavation_flags, past_joint, weighted_depth
+from bellstone.core.dig.brackets import Need, bracket, brackets, excavation_flags, past_joint
+from bellstone.core.dig.depth import FROM_READINGS, DepthAt, weighted_depth
+from bellstone.core.findings.where import AxisWords
 from bellstone.core.ground import DomainError
 from bellstone.core.judgement import ORDER, score
 from bellstone.core.judgement.score import Rated, disagreement, weighted_feet
@@ -164,7 +165,13 @@ def test_an_end_moves_outward_only(end: float, outward: int, joints: list[float]
 
 def test_close_needs_share_one_dig_and_depth_is_weighted() -> None:
     needs = [Need("i1", "a", 40, 40, 0.3), Need("i2", "b", 43, 45, 0.3), Need("i3", "c", 90, 90, 0.3)]
-    found = brackets(needs, [50.0], [DepthAt(42, 5.0, 0.2), DepthAt(42, 5.4, 0.4)], "clay 4 in")
+    readings = [DepthAt(42, 5.0, 0.2), DepthAt(42, 5.4, 0.4)]
+
+    def read(at: float) -> tuple[float, float, str] | None:
+        depth = weighted_depth(readings, at)
+        return None if depth is None else (*depth, FROM_READINGS)
+
+    found = brackets(needs, [50.0], read, "clay 4 in", AxisWords())
     assert [d.items for d in found] == [("i1", "i2"), ("i3",)]
     # inverse variance by hand: (5/0.04 + 5.4/0.16) / (1/0.04 + 1/0.16) = 5.08
     assert found[0].invert_depth_ft == pytest.approx(5.08, abs=0.01)

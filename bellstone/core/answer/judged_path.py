@@ -27,7 +27,7 @@ class JudgedPath(PathWater):
 
 def judged_path(lateral: Lateral, visit: Visit, placing: Placing, line: str, scheme: Scheme) -> JudgedPath:
     w = path_water(lateral, visit, placing, line, scheme)
-    return JudgedPath(w.path, w.coverage, w.segments, w.said, w.parts, w.near_main, with_computed(w, scheme))
+    return JudgedPath(w.path, w.coverage, w.segments, w.said, w.parts, w.axis, w.near_main, with_computed(w, scheme))
 
 
 def line_verdict(lateral: Lateral, here: JudgedPath, scheme: Scheme) -> VerdictShown:

@@ -3,9 +3,11 @@
 from collections.abc import Sequence
 
 from bellstone.core.findings import Resolved
+from bellstone.core.ground import many
+from bellstone.core.judgement import at_words
 from bellstone.core.pipe import MATERIALS
-from bellstone.core.record import HouseRules, Lateral, Visit
-from bellstone.core.stations import Coverage, Placing, Segment, Unseen, vertical_cable
+from bellstone.core.record import HouseRules, Lateral, Run, Visit
+from bellstone.core.stations import Coverage, Lane, Placing, Segment, Unseen, vertical_cable
 
 RULE_WORDS = {
     "standing_water": (
@@ -58,20 +60,13 @@ def scope_words(
     lateral: Lateral, visit: Visit, coverage: Coverage, unseen: Sequence[Unseen], rows: Sequence[Resolved]
 ) -> tuple[str, ...]:
     """Scope and limits, written from what was and was not covered."""
-    out = []
-    for run in visit.runs:
-        faced = {"main": "towards the main", "house": "towards the house", "unknown": "direction not said"}[
-            run.head_faces
-        ]
-        lane = next((x for x in coverage.lanes if x.run == run.id), None)
-        feet = (
-            f", {abs((lane.end_ft or 0) - (lane.start_ft or 0)):.0f} ft"
-            if lane and lane.start_ft is not None and lane.end_ft is not None
-            else ""
-        )
-        out.append(f"Run {run.name or run.id}: camera from {run.access or 'an access not named'}, {faced}{feet}.")
+    lanes = {lane.run: lane for lane in coverage.lanes}
+    out = [_run_words(run, lanes.get(run.id)) for run in visit.runs]
     if coverage.start is not None:
-        out.append(f"Seen and assessable: {coverage.seen_ft:.0f} ft.")
+        on = " and on to the main, which has no footage" if coverage.end_open else ""
+        out.append(f"Seen and assessable: {coverage.seen_ft:.0f} ft{on}.")
+    elif any(lane.counter_ft for lane in coverage.lanes):
+        out.append("Feet are distances from one another: where the counter was zeroed is not said.")
     else:
         out.append("No footage is known: positions are in order, not in feet.")
     for u in unseen:
@@ -79,14 +74,10 @@ def scope_words(
         out.append(f"Not seen: {feet}; {u.why}. Nothing is said of its condition.{_joint_words(u)}")
     unplaced = sum(1 for r in rows if r.place.how in ("order", "raft") and r.finding.family not in ("event",))
     if unplaced and coverage.start is not None:
-        out.append(
-            f"{unplaced} finding{'s have' if unplaced > 1 else ' has'} no footage; "
-            f"{'they are' if unplaced > 1 else 'it is'} rated all the same."
-        )
+        out.append(f"{many(unplaced, 'One finding has', 'findings have')} no footage, and rated all the same.")
     if visit.remarks:
-        out.append(
-            f"{len(visit.remarks)} line{'s' if len(visit.remarks) > 1 else ''} of the notes could not be read and stand as said."
-        )
+        lines = many(len(visit.remarks), "One line of the notes", "lines of the notes")
+        out.append(f"{lines} could not be read, kept as said.")
     if vertical_cable(lateral.lines[0]):
         out.append(
             f"{vertical_cable(lateral.lines[0]):.0f} ft of the cable went straight down: along the ground every point lies "
@@ -98,14 +89,32 @@ def scope_words(
     return tuple(out)
 
 
+def _run_words(run: Run, lane: Lane | None) -> str:
+    """One run: from where, which way, and how far it is known to have gone."""
+    faced = {"main": "towards the main", "house": "towards the house"}.get(run.head_faces, "direction not said")
+    feet = ""
+    if lane is not None and lane.start_ft is not None and lane.end_ft is not None:
+        feet = f", {abs(lane.end_ft - lane.start_ft):.0f} ft"
+    elif lane is not None and lane.counter_ft is not None:
+        feet = f", {lane.counter_ft:.0f} ft on the counter, zero not said"
+    return f"Run {run.name or run.id}: camera from {run.access or 'an access not named'}, {faced}{feet}."
+
+
 def _joint_words(unseen: Unseen) -> str:
     if unseen.joints is None or unseen.rooted is None:
         return ""
     mean, low, high = unseen.rooted
     return (
-        f" About {unseen.joints} joints lie there; were they like those seen, {mean:.1f} ({low}–{high}) have roots."
+        f" {_count_words(unseen)}; were they like those seen, {mean:.1f} ({low}–{high}) have roots."
         " Roots cluster at trees."
     )
+
+
+def _count_words(unseen: Unseen) -> str:
+    """How many joints likely lie there: a count, or per ten feet of what has no length."""
+    if unseen.per_10_ft:
+        return f"About {unseen.joints} joints lie in every 10 ft of it"
+    return f"About {unseen.joints} joints lie there" if unseen.joints != 1 else "About one joint lies there"
 
 
 SAME_WATER_FT = 6.0  # a depth at rest this close speaks for a running one: working value
@@ -124,8 +133,7 @@ def before_you_pull_out(
     rest = [r for r in water if r.sighting.water == "rest" and r.sighting.size is not None]
     for r in water:
         if r not in rest and not any(_within(q, r, SAME_WATER_FT) for q in rest):
-            at = f" at {r.place.station:.0f} ft" if r.place.how == "station" and r.place.station is not None else ""
-            out.append(f"no depth read at rest{at}: shut the water off, wait, read again")
+            out.append(f"no depth read at rest {at_words(r)}: shut the water off, wait, read again")
     if visit.runs and not coverage.reached_main:
         out.append("the main is not reached or not located")
     if any(run.head_faces == "unknown" for run in visit.runs):

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from bellstone.core.dig import DepthAt
+from bellstone.core.dig import Depths
 from bellstone.core.findings import Resolved
 from bellstone.core.ground import Z_90
 from bellstone.core.profile import depth_sigma
@@ -38,7 +38,7 @@ SECTION_LIMIT = 8000  # rows of the table; a longer line is sampled more coarsel
 
 def section_table(
     segments: Sequence[Segment], rows: Sequence[Resolved], profile: ProfileShown | None,
-    depths: Sequence[tuple[DepthShown, DepthAt | None]], coverage: Coverage,
+    depths: Depths, coverage: Coverage,
 ) -> SectionTable:  # fmt: skip
     """What the cursor looks up, every 0.25 ft and at every item."""
     if coverage.start is None or coverage.end is None:
@@ -47,14 +47,13 @@ def section_table(
     count = min(int((coverage.end - coverage.start) / SECTION_STEP_FT) + 2, SECTION_LIMIT)
     items = [r.place.station for r in rows if r.place.how == "station" and r.place.station is not None]
     x = np.unique(np.round(np.concatenate([np.linspace(coverage.start, coverage.end, count), items]), 3))
-    read = sorted((d.station, d.depth) for _, d in depths if d is not None)
     starts = np.asarray([s.start if s.start is not None else -np.inf for s in segments])
     which = np.clip(np.searchsorted(np.maximum.accumulate(starts), x, side="right") - 1, 0, len(segments) - 1)
     return SectionTable(
         station_ft=tuple(x.tolist()),
         segment=tuple(which.tolist()),
         water_in=or_none(_water_along(x, profile)),
-        invert_depth_ft=or_none(_depth_between(x, read)),
+        invert_depth_ft=or_none(depths.along(x)),
     )
 
 
@@ -72,34 +71,24 @@ def _water_along(x: NDArray[np.float64], profile: ProfileShown | None) -> NDArra
     return np.where(none, np.nan, np.where(on_node, np.maximum(wet[first], wet[last]), between))
 
 
-def _depth_between(x: NDArray[np.float64], read: Sequence[tuple[float, float]]) -> NDArray[np.float64]:
-    """Depth between two readings, in a straight line [ft]; NaN beyond them."""
-    if not read:
-        return np.full(x.size, np.nan)
-    stations, depths = zip(*read, strict=True)
-    return np.asarray(np.interp(x, stations, depths, left=np.nan, right=np.nan), dtype=float)
-
-
 def or_none(column: NDArray[np.float64]) -> tuple[float | None, ...]:
     """A column for the payload, which has no NaN; three places are more than any tape reads."""
     return tuple(None if v != v else round(v, 3) for v in column.tolist())
 
 
-def depths_read(visit: Visit, placing: Placing) -> list[tuple[DepthShown, DepthAt | None]]:
+def depths_read(visit: Visit, placing: Placing) -> tuple[DepthShown, ...]:
     """Depth readings with where they are, and their band."""
     out = []
     for reading in visit.depths:
-        depth = reading.depth_ft.likely or 0.0
-        sigma = depth_sigma(reading)
         place = placing.places[reading.id]
-        station = place.station if place.how == "station" else None
-        shown = DepthShown(
-            id=reading.id,
-            station_ft=station,
-            depth_ft=depth,
-            band_ft=Z_90 * sigma,
-            suspect=reading.suspect,
-            said=reading.said,
+        out.append(
+            DepthShown(
+                id=reading.id,
+                station_ft=place.station if place.how == "station" else None,
+                depth_ft=reading.depth_ft.likely or 0.0,
+                band_ft=Z_90 * depth_sigma(reading),
+                suspect=reading.suspect,
+                said=reading.said,
+            )
         )
-        out.append((shown, DepthAt(station, depth, sigma) if station is not None and not reading.failed else None))
-    return out
+    return tuple(out)

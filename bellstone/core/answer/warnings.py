@@ -3,12 +3,21 @@
 from collections.abc import Iterator, Sequence
 from zlib import crc32
 
-from bellstone.core.findings import OFF_JOINT_FT, Resolved, at_joint_in, joints_of, off_pattern, spacing_not_of
+from bellstone.core.findings import (
+    OFF_JOINT_FT,
+    AxisWords,
+    Resolved,
+    at_joint_in,
+    axis_words_of,
+    joints_of,
+    off_pattern,
+    spacing_not_of,
+)
 from bellstone.core.ground import IN_PER_FT, tidy
 from bellstone.core.pipe import includes_six
 from bellstone.core.record import LandmarkPosition, Lateral, PitchReading, Rec, Sighting, Visit, amount_middle
 from bellstone.core.scheme import Scheme, size_bounds
-from bellstone.core.stations import Coverage, Placing, ReadAtHead, Segment
+from bellstone.core.stations import Coverage, Placing, ReadAtHead, Segment, is_behind
 from bellstone.core.water import Part, readings_shown
 
 
@@ -34,12 +43,14 @@ def warnings_of(
     placing: Placing, scheme: Scheme, parts: Sequence[Part] = (),
 ) -> tuple[Warning, ...]:  # fmt: skip
     """Every warning not yet answered."""
+    axis = axis_words_of(lateral, placing)
     answered = {a.warning for a in lateral.answers}
     found = [
         *_of_scheme(lateral, scheme),
         *_of_findings(rows, coverage, scheme),
-        *_of_line(rows, segments),
-        *_of_joints(rows, segments),
+        *_of_line(rows, segments, axis),
+        *_of_joints(rows, segments, axis),
+        *_of_places(visit, rows, placing, axis),
         *_of_runs(placing),
         *_of_draining(visit, rows),
         *_of_depths(visit),
@@ -102,10 +113,10 @@ def _of_water(r: Resolved, scheme: Scheme, warn: object) -> Iterator[Warning]:
 
 
 def _at(r: Resolved) -> str:
-    return f"{r.place.station:.1f} ft" if r.place.how == "station" and r.place.station is not None else "no footage"
+    return r.finding.where
 
 
-def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterator[Warning]:
+def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment], axis: AxisWords) -> Iterator[Warning]:
     mains = [r for r in rows if r.sighting.kind in ("main",) and r.sighting.sureness != "unsure"]
     items = {r.sighting.item for r in mains}
     stations = [r.place.station for r in mains if r.place.station is not None and r.place.how == "station"]
@@ -131,21 +142,57 @@ def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterator[
         if a.material == b.material != "unknown" and a.bore_in == b.bore_in:
             yield Warning(
                 id=f"same_pipe:{b.index}",
-                where=f"change at {_station(b.start)}",
+                where=f"change at {_station(b.start, axis)}",
                 text=f"{a.name} on both sides of a change",
                 mend="say what changed, such as old and new, or take it out",
             )
         if a.start is not None and b.start is not None and a.start > b.start:
             yield Warning(
                 id=f"order:{b.index}",
-                where=f"change at {_station(b.start)}",
+                where=f"change at {_station(b.start, axis)}",
                 text="changes are out of order",
                 mend="check their footages",
             )
 
 
-def _station(value: float | None) -> str:
-    return "no footage" if value is None else f"{value:.1f} ft"
+def _station(value: float | None, axis: AxisWords) -> str:
+    return "no footage" if value is None else axis.feet(value)
+
+
+def _of_places(visit: Visit, rows: Sequence[Resolved], placing: Placing, axis: AxisWords) -> Iterator[Warning]:
+    """What lies where its camera never was, and what was told in an order that leaves it no place."""
+    runs = {run.id: run for run in visit.runs}
+    told = {s.id: n for n, s in enumerate(visit.sightings)}
+    by_id = {r.sighting.id: r for r in rows}
+    for r in rows:
+        run = runs.get(r.sighting.run or "")
+        access = placing.landmark_stations.get(run.access) if run else None
+        if (
+            run
+            and access is not None
+            and r.place.how == "station"
+            and is_behind(r.place.station or 0.0, access, run, placing.fits[run.id])
+        ):
+            yield Warning(
+                id=f"behind:{r.sighting.id}",
+                where=f"{r.finding.words} ({r.finding.where})",
+                text=f"lies {abs((r.place.station or 0.0) - access):.1f} ft behind {run.access}, where run {run.name or run.id} "
+                "never was: it is not counted as seen",
+                mend="check its footage and the steps before it, or say that it was seen on a run the other way",
+            )
+        if r.place.how == "order" and r.place.low > r.place.high:
+            pass_ = [s for s in visit.sightings if (s.run, s.travel) == (r.sighting.run, r.sighting.travel)]
+            near = [
+                by_id[s.id] for s in sorted(pass_, key=lambda s: abs(told[s.id] - told[r.sighting.id])) if s.id in by_id
+            ]
+            fixed = [n for n in near if n.place.how == "station"][:2]
+            between = " and ".join(f"“{n.sighting.said or n.finding.words}” at {n.finding.where}" for n in fixed)
+            yield Warning(
+                id=f"contradicts:{r.sighting.id}",
+                where=f"“{r.sighting.said or r.finding.words}”",
+                text=f"what was told around it leaves it no place: {between or 'the two passes'} contradict each other",
+                mend="check those footages, or say where the camera turned: pass back",
+            )
 
 
 def _of_scheme(lateral: Lateral, scheme: Scheme) -> Iterator[Warning]:
@@ -158,14 +205,14 @@ def _of_scheme(lateral: Lateral, scheme: Scheme) -> Iterator[Warning]:
         )
 
 
-def _of_joints(rows: Sequence[Resolved], segments: Sequence[Segment]) -> Iterator[Warning]:
+def _of_joints(rows: Sequence[Resolved], segments: Sequence[Segment], axis: AxisWords) -> Iterator[Warning]:
     """What the joint pattern makes doubtful: it only raises questions (handbook 2.3)."""
     for segment in segments:
         spacing = spacing_not_of(segment, rows)
         if spacing is not None:
             yield Warning(
                 id=f"spacing:{segment.index}",
-                where=f"{segment.name} from {_station(segment.start)}",
+                where=f"{segment.name} from {_station(segment.start, axis)}",
                 text=f"joints lie {spacing:g} ft apart, which is not usual for {segment.name}",
                 mend="check the material here, or say that the pipe was laid so",
             )
@@ -240,7 +287,7 @@ def _of_shape(parts: Sequence[Part]) -> Iterator[Warning]:
         for found in readings_shown(part, only_out=True):
             yield Warning(
                 id=f"misfit:{found.id.replace(' ', '-')}",
-                where=f"{found.words} ({found.station_ft:.1f} ft)",
+                where=f"{found.words} ({part.water.invert.axis.feet(found.station_ft)})",
                 text=f"{found.off_words} and was taken out; it may be {found.explains}",
                 mend="check it, mark it unsure, or take it out",
             )
@@ -248,14 +295,14 @@ def _of_shape(parts: Sequence[Part]) -> Iterator[Warning]:
             if dam.kind == "unrecorded":
                 yield Warning(
                     id=f"held:{round(dam.start)}",
-                    where=f"water above {dam.start:.0f} ft",
-                    text=f"something at {dam.start:.0f} ft holds this water, about {tidy(dam.height * IN_PER_FT, 1)} in high",
+                    where=f"water above {part.water.invert.axis.feet(dam.start)}",
+                    text=f"{dam.name} holds this water, about {tidy(dam.height * IN_PER_FT, 1)} in high",
                     mend="look there again: a step up, roots or something lodged, and note it",
                 )
         for dry in part.water.dry_conflicts:
             yield Warning(
                 id=f"dry:{round(dry.start)}",
-                where=f"seen dry {dry.start:.0f}–{dry.end:.0f} ft",
+                where=f"seen dry {part.water.invert.axis.span(dry.start, dry.end)}",
                 text=f"the readings would have {tidy(dry.depth * IN_PER_FT, 1)} in of water here",
                 mend="check the footages, and that it was dry with the water off",
             )

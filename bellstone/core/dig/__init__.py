@@ -1,12 +1,12 @@
 """Where one would dig."""
 
-from bellstone.core.dig.brackets import Bracket, DepthAt, Need, brackets
+from bellstone.core.dig.brackets import Bracket
+from bellstone.core.dig.depth import Depths, depths_of
 from bellstone.core.dig.needs import digs
 
 __all__ = [
     "Bracket",
-    "DepthAt",
-    "Need",
-    "brackets",
+    "Depths",
+    "depths_of",
     "digs",
 ]

@@ -4,9 +4,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from math import inf
 
+from bellstone.core.dig.depth import NOT_READ, DepthSource
+from bellstone.core.findings import AxisWords
 from bellstone.core.ground import Z_90, DomainError
 from bellstone.core.record import Rec
 
+# Each pipe: the least and most upstream its start may lie, the least and most downstream its end may [ft]; its name.
+PipeNames = Sequence[tuple[float, float, float, float, str]]
 WORKING_ROOM_FT = 2.0  # handbook 2.11, working value
 PAST_JOINT_FT = 0.5
 REACH_FOR_JOINT_FT = 6.0  # how far outward an end is moved to land past a joint: working value
@@ -24,18 +28,10 @@ class Need:
     sigma: float
 
 
-@dataclass(frozen=True, slots=True)
-class DepthAt:
-    """A depth read from the surface [ft], where [ft], and its standard deviation [ft]."""
-
-    station: float
-    depth: float
-    sigma: float
-
-
 class Bracket(Rec):
     """One dig along the line, in feet. ``band_ft`` is the 5-95 % half width of the centre."""
 
+    where: str  # its centre and ends, in words
     centre_ft: float
     start_ft: float
     end_ft: float
@@ -85,38 +81,13 @@ def past_joint(end: float, outward: int, joints: Sequence[float]) -> tuple[float
     return (moved if outward * (moved - end) > 0 else end), True
 
 
-def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = 10.0) -> tuple[float, float] | None:
-    """Depth at a station from the readings within reach, by inverse variance; None where there is none.
-
-    A reading off the spot carries 2 % of its distance for ground and grade that are not known.
-
-    Examples
-    --------
-    Two equal readings at the spot: their mean, and sigma / sqrt 2.
-
-    >>> depth, sigma = weighted_depth([DepthAt(40, 5.0, 0.2), DepthAt(40, 5.4, 0.2)], 40)
-    >>> round(depth, 2), round(sigma, 3)
-    (5.2, 0.141)
-    """
-    near = [
-        (r.depth, r.sigma**2 + (0.02 * (r.station - station)) ** 2)
-        for r in readings
-        if abs(r.station - station) <= reach
-    ]
-    if not near:
-        return None
-    weights = [1 / v for _, v in near]
-    mean = sum(d * w for (d, _), w in zip(near, weights, strict=True)) / sum(weights)
-    return mean, (1 / sum(weights)) ** 0.5
-
-
 def brackets(
-    needs: Sequence[Need],
-    joints: Sequence[float],
-    depths: Sequence[DepthAt],
-    pipe_name: str | Sequence[tuple[float, float, str]],
+    needs: Sequence[Need], joints: Sequence[float], depth_at: DepthSource, pipe: str | PipeNames, axis: AxisWords
 ) -> list[Bracket]:
-    """Digs along the line for what needs one; brackets that overlap become one dig."""
+    """Digs along the line for what needs one; brackets that overlap become one dig.
+
+    Excavation flags go by the deep end of the depth's band.
+    """
     groups: list[list[Need]] = []
     reach = -inf
     for need in sorted(needs, key=lambda n: n.start):
@@ -127,21 +98,18 @@ def brackets(
         else:
             groups.append([need])
             reach = end
-    return [_dig(group, joints, depths, pipe_name) for group in groups]
+    return [_dig(group, joints, depth_at, pipe, axis) for group in groups]
 
 
 def _dig(
-    group: list[Need],
-    joints: Sequence[float],
-    depths: Sequence[DepthAt],
-    pipe_name: str | Sequence[tuple[float, float, str]],
+    group: list[Need], joints: Sequence[float], depth_at: DepthSource, pipe: str | PipeNames, axis: AxisWords
 ) -> Bracket:
     ends = [bracket(n.start, n.end, n.sigma) for n in group]
     start, up = past_joint(min(a for a, _ in ends), -1, joints)
     end, down = past_joint(max(b for _, b in ends), 1, joints)
     centre = (min(n.start for n in group) + max(n.end for n in group)) / 2
-    depth = weighted_depth(depths, centre)
-    name = pipe_name if isinstance(pipe_name, str) else next((p for a, b, p in pipe_name if a <= centre <= b), "pipe")
+    depth = depth_at(centre)
+    band = Z_90 * depth[1] if depth else None
     joint_words = (
         "each end past a joint noted or predicted" if up and down else "end joints not known: find one beyond each end"
     )
@@ -149,16 +117,33 @@ def _dig(
         centre_ft=centre,
         start_ft=start,
         end_ft=end,
+        where=f"{axis.feet(centre)} ({axis.span(start, end)})",
         band_ft=Z_90 * max(n.sigma for n in group),
         items=tuple(n.item for n in group),
         names=tuple(n.name for n in group),
         invert_depth_ft=depth[0] if depth else None,
-        depth_band_ft=Z_90 * depth[1] if depth else None,
-        depth_basis="read from the surface within 10 ft" if depth else "no depth was read within 10 ft",
+        depth_band_ft=band,
+        depth_basis=depth[2] if depth else NOT_READ,
         ends_at_joints=(up, down),
-        lift=f"about {end - start:.0f} ft of {name}; {joint_words}",
-        flags=excavation_flags(depth[0] if depth else None),
+        lift=f"about {end - start:.0f} ft of {pipe if isinstance(pipe, str) else pipe_words(pipe, start, end)}; {joint_words}",
+        flags=excavation_flags(depth[0] + (band or 0.0) if depth else None),
     )
+
+
+def pipe_words(pipes: PipeNames, start: float, end: float) -> str:
+    """What pipe lies between two stations: every one that may, where a change between them has no footage.
+
+    >>> pipe_words([(0.0, 18.0, 18.0, 30.0, "iron"), (18.0, 30.0, 30.0, 30.0, "fibre")], 15.0, 17.0)
+    'iron'
+    >>> pipe_words([(-inf, 0.0, 18.0, inf, "iron"), (18.0, 20.0, inf, inf, "fibre")], 15.0, 21.0)
+    'iron or fibre: where it changes is not known'
+    """
+    here = [p for p in pipes if p[0] < end and p[3] > start]
+    open_change = any(max(p[1], start) > max(p[0], start) or min(p[3], end) > min(p[2], end) for p in here)
+    names = list(dict.fromkeys(p[4] for p in here)) or ["pipe"]
+    if len(names) == 1:
+        return names[0]
+    return f"{' or '.join(names)}: where it changes is not known" if open_change else ", then ".join(names)
 
 
 def excavation_flags(depth: float | None) -> tuple[str, ...]:

@@ -1,10 +1,10 @@
 """What is worth digging for, from the findings and what holds their water."""
 
 from collections.abc import Sequence
-from math import inf
 
-from bellstone.core.dig.brackets import Bracket, DepthAt, Need, brackets
-from bellstone.core.findings import Resolved, is_joint, joints_of
+from bellstone.core.dig.brackets import Bracket, Need, brackets
+from bellstone.core.dig.depth import Depths
+from bellstone.core.findings import AxisWords, Resolved, is_joint, joints_of
 from bellstone.core.judgement import one_each, standing_rating
 from bellstone.core.pipe import MATERIALS
 from bellstone.core.stations import Segment
@@ -29,9 +29,10 @@ def _needs_dig(r: Resolved, held_by: dict[str, Cause]) -> bool:
 
 def digs(
     rows: Sequence[Resolved],
-    depths: Sequence[DepthAt],
+    depths: Depths,
     segments: Sequence[Segment],
     held_by: dict[str, Cause],
+    axis: AxisWords,
 ) -> list[Bracket]:
     needs = [
         Need(
@@ -51,5 +52,15 @@ def digs(
     )
     patterns = [p for p in (joints_of(segment, rows) for segment in segments) if p is not None and p.certain]
     joints = sorted([*joints, *(ft for p in patterns for ft in p.predicted_ft)])
-    names = [(s.start if s.start is not None else -inf, s.end if s.end is not None else inf, s.name) for s in segments]
-    return brackets(needs, joints, depths, names)
+    pipes = [(*_start(s), *_end(s), s.name) for s in segments]
+    return brackets(needs, joints, depths.at, pipes, axis)
+
+
+def _start(s: Segment) -> tuple[float, float]:
+    """From where to where a segment may begin [ft]."""
+    return (s.start, s.start) if s.start is not None else (s.may_start, s.latest_start)
+
+
+def _end(s: Segment) -> tuple[float, float]:
+    """From where to where a segment may end [ft]."""
+    return (s.end, s.end) if s.end is not None else (s.earliest_end, s.may_end)

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from bellstone.core.entry.reading import Choice, Question, Span
-from bellstone.core.entry.vocabulary import FILLERS, UNIT_WORDS, Meaning, complete, words_for
+from bellstone.core.entry.vocabulary import FILLERS, NEVER_BEGUN, Meaning, complete, words_for
 from bellstone.core.ground import INCHES, NUMBER, length_ft, number
 from bellstone.core.record import Amount, Clock
 from bellstone.core.scheme import Scheme
@@ -230,7 +230,7 @@ class AttributeReader:
             if written in self.table:
                 return written, *self._with_mark(end, [written])
         word = match["word"].lower()
-        found = complete(word, self.table) if word not in FILLERS | UNIT_WORDS else []
+        found = complete(word, self.table) if word not in NEVER_BEGUN else []
         if not found:
             return None
         return word, *self._with_mark(self.at + len(match["word"]), found)

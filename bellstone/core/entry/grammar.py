@@ -11,8 +11,8 @@ from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Questio
 from bellstone.core.entry.special import length_estimate, read_pipe, read_special
 from bellstone.core.entry.vocabulary import ASKS, BOUND_WORDS, FREE_TEXT_KINDS, complete, kind_words, kinds_by_form
 from bellstone.core.ground import DomainError, plain
-from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Position, Sighting
-from bellstone.core.scheme import Scheme, house_scheme
+from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Pipe, Position, Sighting
+from bellstone.core.scheme import Scheme
 
 MAX_LINE = 1000
 
@@ -42,7 +42,6 @@ def read_line(text: str, scheme: Scheme) -> EntryReading:
     >>> read_line("41.5 roots 7", house_scheme()).questions[0].choices[0].label
     '7%'
     """
-    scheme = scheme or house_scheme()
     written = plain(text).strip()[:MAX_LINE]
     stamp = re.match(r"\[(?P<m>\d{1,3}):(?P<s>\d{2})\]\s*", written)
     body = written[stamp.end() :] if stamp else written
@@ -104,6 +103,7 @@ class _LineReader:
         position: Position | None = None
         for start, part in _parts(self.text):
             placed = read_position(part)
+            part, placed = _same_last(part, placed)
             if re.match(r"dry\s+\d", part, re.I):  # "dry 20-35 rest": the one kind said before its place
                 self._read_dry(part)
                 continue
@@ -140,6 +140,9 @@ class _LineReader:
             return
         if not first and (match := re.match(r"expected\b\s*", body, re.I)):
             self._expect(part, at + match.end(), offset)
+            return
+        if (pipe := _pipe_said(body)) is not None:
+            self._pipe(pipe, position, part)
             return
         if match := re.match(r"none\s*:\s*(?P<list>.+)$", body, re.I):
             self._none(match["list"], position, part)
@@ -298,6 +301,11 @@ class _LineReader:
         )
         self.completed.append(part)
 
+    def _pipe(self, pipe: Pipe, position: Position, part: str) -> None:
+        """What pipe it is, of a stretch or from here: never a pipe across the bore."""
+        self.acts.append(self._see(position, "pipe", part, change=Change(after=pipe)))
+        self.completed.append(part)
+
     def _free_text(self, kind: str, part: str, at: int, position: Position, unsure: bool) -> None:
         words = part[at:].strip(" :")
         self.acts.append(self._see(position, kind, part, text=words, sureness="unsure" if unsure else "sure"))
@@ -332,6 +340,25 @@ class _LineReader:
         self.acts[-1] = last.model_copy(update={"sighting": updated})
         self.unread += out.unread
         self.completed.append(part.strip())
+
+
+def _same_last(part: str, placed: Placed) -> tuple[str, Placed]:
+    """``same, roots`` as ``roots same``: what is the same may be said first."""
+    match = re.match(
+        r"(?P<same>same\??(?:\s+(?:as\s+)?-?\d+(?:\.\d+)?)?)\s*[,:]?\s+(?P<rest>[A-Za-z].*)$", part[placed.rest :], re.I
+    )
+    if match is None:
+        return part, placed
+    moved = f"{part[: placed.rest]}{match['rest']} {match['same']}"
+    return moved, placed
+
+
+def _pipe_said(body: str) -> Pipe | None:
+    """A pipe said as such: ``pipe iron 4in``, ``iron 4in``, ``cast iron``; None where it names no material or bore."""
+    match = re.fullmatch(r"(?:pipe\s+(?:is\s+)?)?(?P<pipe>[A-Za-z][\w .-]*)", body.strip(), re.I)
+    said = re.fullmatch(r"pipe\s+(?:is\s+)?(?P<pipe>.+)", body.strip(), re.I)
+    pipe = read_pipe((said or match)["pipe"]) if said or match else None  # type: ignore[index]
+    return pipe if pipe is not None and (said or pipe.material != "unknown") else None
 
 
 def _parts(text: str) -> list[tuple[int, str]]:

@@ -19,7 +19,7 @@ def read_levels(text: str) -> Levels | None:
     >>> read_levels("41.5 invert 97.42")[0][0].reading.elevation_ft
     97.42
     """
-    for reader in (_invert, _pitch, _main, _ground, _fall):
+    for reader in (_invert, _pitch, _pitch_word, _main, _ground, _fall):
         read = reader(text)
         if read is not None:
             return [read], []
@@ -69,6 +69,29 @@ def _pitch(text: str) -> Act | None:
         "id": NEW, "position": placed.position, "grade_pct": _signed(match["g"]), "suspect": bool(match["odd"]),
         "sigma_pct": number(match["pm"]) if match["pm"] else None,
     }  # fmt: skip
+    return ReadPitch(reading=PitchReading.model_validate(tree))
+
+
+# What a pitch said in a word comes to, and its sigma [%]: as the words of a whole line's fall, handbook 2.5.
+PITCH_WORDS = {"back": (-1.0, 1.0), "flat": (0.3, 0.5), "good": (2.08, 1.0), "steep": (4.0, 1.5)}
+
+
+def _pitch_word(text: str) -> Act | None:
+    """``20 back pitch``: the pipe falls the wrong way there, by nobody's number."""
+    placed = read_position(text)
+    words = "|".join(PITCH_WORDS)
+    match = re.fullmatch(
+        rf"(?:(?P<a>{words})(?:ward)?[\s-]*(?:pitch(?:ed)?|fall)|(?:pitch(?:ed|es)?|falls)\s+(?P<b>{words})(?:wards?)?)"
+        rf"|(?P<n>negative|reverse|adverse)\s+(?:pitch|fall|grade)",
+        text[placed.rest :].strip(), re.I,
+    )  # fmt: skip
+    if match is None or (placed.rest == 0 and text.lower().startswith("fall")):
+        return None
+    word = "back" if match["n"] else (match["a"] or match["b"]).lower()
+    pct, sigma = PITCH_WORDS[word]
+    if placed.position.by == "order":
+        return Lie(fall="word", fall_word=word)
+    tree = {"id": NEW, "position": placed.position, "grade_pct": pct, "sigma_pct": sigma, "word": word}
     return ReadPitch(reading=PitchReading.model_validate(tree))
 
 

@@ -34,6 +34,8 @@ def sighting_line(sighting: Sighting) -> str:
         return " ".join([*words, "none:", ", ".join(sighting.none_of)]).strip()
     kinds = "|".join([sighting.kind, *(a.kind for a in sighting.alternatives)])
     words.append(kinds + ("?" if sighting.sureness == "unsure" else ""))
+    if sighting.change is not None and sighting.kind == "pipe":
+        return " ".join(filter(None, [*words, pipe_words(sighting.change.after)]))
     if sighting.change is not None:
         before = f"{pipe_words(sighting.change.before)} > " if sighting.change.before else ""
         words.append(f"{before}{pipe_words(sighting.change.after)}")

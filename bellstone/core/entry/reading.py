@@ -78,6 +78,22 @@ class StartPass(Rec):
     graded: bool = True
 
 
+class EndRun(Rec):
+    """How a run ended, where it was said as such: the main not reached, or reached."""
+
+    act: Literal["end"] = "end"
+    ended: Literal["main", "stopped"]
+    reason: str = ""
+
+
+class ResetCounter(Rec):
+    """The counter set to another number mid run: what follows is counted anew, from a place where one was said."""
+
+    act: Literal["reset"] = "reset"
+    counter_ft: float = 0.0
+    at: str = ""
+
+
 class Know(Rec):
     act: Literal["know"] = "know"
     point: KnownPoint
@@ -140,6 +156,8 @@ Act = Annotated[
     | StartVisit
     | StartRun
     | StartPass
+    | EndRun
+    | ResetCounter
     | Know
     | ReadDepth
     | ReadInvert

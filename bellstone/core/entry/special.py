@@ -12,11 +12,13 @@ from bellstone.core.entry.reading import (
     CannotAssess,
     Choice,
     CountThings,
+    EndRun,
     EstimateLength,
     Flush,
     Know,
     Question,
     ReadDepth,
+    ResetCounter,
     Say,
     StartPass,
     StartRun,
@@ -53,6 +55,8 @@ def read_special(text: str) -> Special | None:
         _tool,
         _repair,
         _pass,
+        _end,
+        _reset,
         _known_point,
         _depth,
         read_levels,
@@ -183,6 +187,30 @@ def _pass(text: str) -> Special | None:
         return [StartPass(travel="out" if match[1].lower() == "out" else "back", graded=match[2] != "filmed")], []
     match = re.fullmatch(r"heading\s+(back|out)(?:\s+to\s+the\s+(?:house|access|main))?", text.strip(), re.I)
     return ([StartPass(travel="back" if match[1].lower() == "back" else "out")], []) if match else None
+
+
+def _end(text: str) -> Special | None:
+    """``main not reached, stopped at roots``: a thing not done, and never the main seen."""
+    match = re.fullmatch(
+        r"(?:did\s+not|didn'?t|never|could\s+not|couldn'?t)\s+(?:reach|get\s+to|make)\s+(?:it\s+to\s+)?(?:the\s+)?main\b(?P<a>.*)"
+        r"|(?:the\s+)?main\s+(?:was\s+)?(?:not|never)\s+(?:reached|seen|made)\b(?P<b>.*)",
+        text.strip(), re.I,
+    )  # fmt: skip
+    if match is None:
+        return None
+    reason = (match["a"] or match["b"] or "").strip(" ,:;.-()")
+    return [EndRun(ended="stopped", reason=reason[:200])], []
+
+
+def _reset(text: str) -> Special | None:
+    match = re.fullmatch(
+        rf"counter\s+(?:was\s+)?(?:reset|zeroed|set)(?:\s+to\s+(?P<n>{NUMBER})(?:\s*(?:ft|feet|'))?)?"
+        r"(?:\s*,?\s*(?:at|by)\s+(?:the\s+)?(?P<at>.+))?",
+        text.strip(), re.I,
+    )  # fmt: skip
+    if match is None or not (match["n"] or match["at"]):
+        return None
+    return [ResetCounter(counter_ft=number(match["n"]) if match["n"] else 0.0, at=(match["at"] or "")[:80])], []
 
 
 def _known_point(text: str) -> Special | None:

@@ -32,10 +32,10 @@ def page_of(lateral: Lateral) -> str:
     Examples
     --------
     >>> from bellstone.core.edits import record_from_page
-    >>> print(page_of(record_from_page("run A yard, facing main, counts to main\\n41.5 roots 70%\\n42 hole 1in same")[0]))
+    >>> print(page_of(record_from_page("run A yard, facing main, counts to main\\n41.5 roots 70%\\n42 roots 5% same")[0]))
     run A yard, facing main, counts to main
     41.5 roots 70%
-    42 hole 1in same 41.5
+    42 roots 5% same 41.5
     """
     lines: list[str] = [
         f"tool {t.kind} {'' if t.name == t.kind else t.name} {tidy(t.diameter_in)}in" for t in lateral.tools
@@ -158,6 +158,8 @@ def _invert_line(v: InvertReading) -> str:
 
 
 def _pitch_line(p: PitchReading) -> str:
+    if p.word:
+        return f"{position_words(p.position)} pitch {p.word}"
     spread = f" ± {tidy(p.sigma_pct, 3)}" if p.sigma_pct is not None else ""
     return f"{position_words(p.position)} pitch {tidy(p.grade_pct, 4)}%{spread}{' suspect' if p.suspect else ''}"
 

@@ -17,9 +17,11 @@ from bellstone.core.findings.joints import (
 from bellstone.core.findings.matching import Proposal
 from bellstone.core.findings.proposals import proposed
 from bellstone.core.findings.resolve import computed_row, is_joint, resolve
+from bellstone.core.findings.where import AxisWords, axis_words_of
 
 __all__ = [
     "AxisSpan",
+    "AxisWords",
     "Earlier",
     "Finding",
     "JointsShown",
@@ -28,6 +30,7 @@ __all__ = [
     "Resolved",
     "at_joint_in",
     "axis_spans",
+    "axis_words_of",
     "computed_row",
     "earlier_findings",
     "is_joint",

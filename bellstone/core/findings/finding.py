@@ -23,6 +23,7 @@ class Finding(Rec):
     words: str
     said: str
     counter: str
+    where: str  # its place in words: feet, or what is known without any
     how: Literal["station", "raft", "throughout", "order"]
     station_ft: float | None
     band_ft: float | None

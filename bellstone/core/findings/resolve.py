@@ -1,19 +1,19 @@
 """Each sighting placed, turned with the flow, and rated: the rows everything else reads."""
 
 from bisect import bisect_left
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
-import numpy as np
-
 from bellstone.core.entry import clock_words, position_words, sighting_line
 from bellstone.core.findings.finding import Finding, Resolved
+from bellstone.core.findings.where import AxisWords, axis_words_of, where_words
 from bellstone.core.findings.words import finding_words
 from bellstone.core.ground import Z_90, remembered
 from bellstone.core.pipe import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
 from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit
 from bellstone.core.scheme import Rating, Scheme, Unrated, rate, rate_as_found
-from bellstone.core.stations import Place, Placing, Segment, segment_at, segments_named
+from bellstone.core.stations import Place, Placing, Segment, segment_at, segments_about, segments_named
 
 AT_JOINT_FT = 0.25  # handbook 2.3
 AT_WHY = "not said: within a quarter foot of a joint seen on this run"
@@ -35,19 +35,25 @@ def resolve(
     joints = _seen_joints(visit, placing)
     overrides = {o.item: o for o in lateral.overrides if o.item is not None}
     decided = {item.id: item for item in lateral.items}
-    causes = _cause_words(visit, placing, decided)
+    causes = _cause_words(visit, placing, decided, axis_words_of(lateral, placing))
+    sized = _with_their_sizes(visit)
+    axis = axis_words_of(lateral, placing)
     out = []
-    for said in ordered:
+    for rank, said in enumerate(ordered, start=1):
         if only is not None and said.id not in only:
             continue
         place, run = placing.places[said.id], runs.get(said.run or "")
         segment = segment_at(segments, place)
         named = segments_named(segments, said)
+        about = named if place.how == "throughout" and named else segments_about(segments, said, placing)
         if place.how == "throughout" and named:
             segment = named[0]
         at_joint = _is_at_joint(said, place, joints)
-        row = _row(said, run, place, segment, at_joint, scheme)
+        others = about if len(about) > 1 else ()
+        row = _row(sized.get(said.id, said), run, place, segment, others, at_joint, axis, scheme)
         told: dict[str, object] = {}
+        if place.how in ("order", "raft"):
+            told["where"] = where_words(place, axis, rank)
         override = overrides.get(said.item)
         if override is not None:
             told |= {"override": override.rating, "override_reason": override.reason}
@@ -55,14 +61,21 @@ def resolve(
             mine = decided[said.item]
             told |= {"cause": causes.get(said.item, ""), "expected": mine.expected or "", "owner": mine.owner}
         out.append(replace(row, finding=row.finding.model_copy(update=told)) if told else row)
-    return tuple(_with_windows(out))
+    return tuple(out)
 
 
 def computed_row(
-    sighting: Sighting, place: Place, segment: Segment, rating: Rating, words: str, basis: str, scheme: Scheme
+    sighting: Sighting,
+    place: Place,
+    segment: Segment,
+    rating: Rating,
+    words: str,
+    basis: str,
+    axis: AxisWords,
+    scheme: Scheme,
 ) -> Resolved:
     """What nobody said but the adjusted pipe holds: a row like any other, marked as computed."""
-    row = _row(sighting, None, place, segment, False, scheme)
+    row = _row(sighting, None, place, segment, (), False, axis, scheme)
     finding = row.finding.model_copy(
         update={"computed": True, "entry": "", "words": words, "rating": rating, "unrated": "", "basis": basis}
     )
@@ -70,15 +83,51 @@ def computed_row(
 
 
 @remembered(12288, "said", "run", "scheme")  # a change to a lateral leaves most of its findings as they were
-def _row(said: Sighting, run: Run | None, place: Place, segment: Segment, at_joint: bool, scheme: Scheme) -> Resolved:
+def _row(
+    said: Sighting, run: Run | None, place: Place, segment: Segment, about: tuple[Segment, ...], at_joint: bool,
+    axis: AxisWords, scheme: Scheme,
+) -> Resolved:  # fmt: skip
     """One sighting turned, rated and told; what was decided of it comes after."""
     turned = _turned(said.model_copy(update={"at": "joint"}) if at_joint else said, run)
     stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
-    rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)
+    pipes = dict.fromkeys((s.material, s.bore_in) for s in (segment, *about))
+    rated = _over([rate(turned, bore, material, scheme, stretch) for material, bore in pipes], about)
     before = rate_as_found(turned, segment.bore_in, segment.material, scheme)
-    finding = _finding(said, turned, run, place, segment, scheme, rated, before)
+    finding = _finding(said, turned, run, place, segment, axis, scheme, rated, before)
     rating, unrated = (rated, None) if isinstance(rated, Rating) else (None, rated)
     return Resolved(turned, run, place, segment, rating, unrated, finding)
+
+
+def _over(ratings: Sequence[Rating | Unrated], about: tuple[Segment, ...]) -> Rating | Unrated:
+    """One rating over every pipe that a finding may lie in: the likeliest leads, and the reason names them."""
+    rated = [r for r in ratings if isinstance(r, Rating)]
+    if not rated or isinstance(ratings[0], Unrated):
+        return ratings[0]
+    if len({(r.low, r.likely, r.high) for r in rated}) == 1:
+        return rated[0]
+    which = " or ".join(dict.fromkeys(s.name for s in about))
+    low, high = min(r.low for r in rated), max(r.high for r in rated)
+    why = f"{rated[0].why}; it lies in {which}: which is not known"
+    settle = rated[0].settle or "read the footage of the change of pipe, or of this"
+    return Rating(low=low, likely=rated[0].likely, high=high, why=why, settle=settle)
+
+
+def _with_their_sizes(visit: Visit) -> dict[str, Sighting]:
+    """Looks that say no size of a thing that an earlier look sized: they keep it, for a look takes nothing away."""
+    before: dict[str, Sighting] = {}
+    out: dict[str, Sighting] = {}
+    for s in visit.sightings:
+        earlier = before.get(s.item)
+        as_it_was = earlier is not None and earlier.kind == s.kind and s.state in (None, "in_place")
+        if earlier is not None and as_it_was and s.size is None and earlier.size is not None:
+            out[s.id] = _sized(s, earlier)
+        before[s.item] = out.get(s.id, s)
+    return out
+
+
+@remembered(1024, "said", "earlier")
+def _sized(said: Sighting, earlier: Sighting) -> Sighting:
+    return said.model_copy(update={"size": earlier.size, "form": said.form or earlier.form})
 
 
 def is_joint(s: Sighting) -> bool:
@@ -96,7 +145,7 @@ def _seen_joints(visit: Visit, placing: Placing) -> dict[str | None, list[float]
     return {run: sorted(stations) for run, stations in out.items()}
 
 
-def _cause_words(visit: Visit, placing: Placing, decided: dict[str, Item]) -> dict[str, str]:
+def _cause_words(visit: Visit, placing: Placing, decided: dict[str, Item], axis: AxisWords) -> dict[str, str]:
     """What causes each item, in words, where it was said: ``offset at 60.0 ft``."""
     first: dict[str, Sighting] = {}
     for s in visit.sightings:
@@ -106,7 +155,7 @@ def _cause_words(visit: Visit, placing: Placing, decided: dict[str, Item]) -> di
         if item not in first:
             return "something seen on another visit"
         place = placing.places[first[item].id]
-        at = f" at {place.station:.1f} ft" if place.how == "station" and place.station is not None else ""
+        at = f" at {where_words(place, axis)}" if place.how == "station" else ""
         return f"{first[item].kind.replace('_', ' ')}{at}"
 
     return {i.id: named(i.caused_by) for i in decided.values() if i.caused_by is not None}
@@ -155,13 +204,14 @@ def _clock_with_flow(clock: Clock | None, run: Run | None) -> tuple[tuple[float,
 
 
 def _finding(
-    said: Sighting, turned: Sighting, run: Run | None, place: Place, segment: Segment, scheme: Scheme,
+    said: Sighting, turned: Sighting, run: Run | None, place: Place, segment: Segment, axis: AxisWords, scheme: Scheme,
     rated: Rating | Unrated, before: Rating | Unrated | None,
 ) -> Finding:  # fmt: skip
     kind = scheme.kinds.get(said.kind)
     clock, is_open = _clock_with_flow(said.clock, run)
     return Finding(
         **_whereabouts(place),
+        where=where_words(place, axis),
         id=said.id,
         item=said.item,
         line=said.line,
@@ -207,7 +257,7 @@ def _whereabouts(place: Place) -> dict[str, Any]:
         "end_ft": place.end if on_feet else None,
         "end_band_ft": Z_90 * place.end_sigma if placed and place.end is not None else None,
         "raft": place.raft if place.how == "raft" else "",
-        "window_ft": None,
+        "window_ft": place.window if place.how != "throughout" else None,
         "basis": place.basis,
     }
 
@@ -218,22 +268,3 @@ def _second_look(said: Sighting) -> str:
         kinds = (said.kind, *(a.kind for a in said.alternatives))
         return f"{' or '.join(k.replace('_', ' ') for k in kinds)}: which?"
     return UNSURE_LOOK if said.sureness == "unsure" else ""
-
-
-def _with_windows(resolved: list[Resolved]) -> list[Resolved]:
-    """Order-only findings get the window between the stations told before and after them."""
-    stations = [
-        r.place.station if r.place.how == "station" and r.place.station is not None else np.nan for r in resolved
-    ]
-    reached = np.fmax.accumulate(stations) if stations else np.empty(0)
-    ahead = np.fmin.accumulate(stations[::-1])[::-1] if stations else np.empty(0)
-    out = []
-    for i, r in enumerate(resolved):
-        if r.place.how != "order":
-            out.append(r)
-            continue
-        before = float(reached[i]) if np.isfinite(reached[i]) else None
-        after = float(ahead[i]) if np.isfinite(ahead[i]) else None
-        finding = r.finding.model_copy(update={"window_ft": (before, after)})
-        out.append(Resolved(r.sighting, r.run, r.place, r.segment, r.rating, r.unrated, finding))
-    return out

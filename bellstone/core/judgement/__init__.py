@@ -1,6 +1,15 @@
 """Scores, verdicts and what goes through."""
 
-from bellstone.core.judgement.rows import counts, cut_to, is_named, judge_rows, one_each, rated_items, standing_rating
+from bellstone.core.judgement.rows import (
+    at_words,
+    counts,
+    cut_to,
+    is_named,
+    judge_rows,
+    one_each,
+    rated_items,
+    standing_rating,
+)
 from bellstone.core.judgement.score import LEAST_SEGMENT_FT, Score, score
 from bellstone.core.judgement.tools import Fit, tool_fits
 from bellstone.core.judgement.verdict import ORDER, VERDICT_WORDS, Verdict, VerdictShown
@@ -13,6 +22,7 @@ __all__ = [
     "VERDICT_WORDS",
     "Verdict",
     "VerdictShown",
+    "at_words",
     "counts",
     "cut_to",
     "is_named",

@@ -21,6 +21,11 @@ def standing_rating(r: Resolved) -> Rating | None:
     return r.rating
 
 
+def at_words(r: Resolved) -> str:
+    """A row's place behind its name: ``at 41.5 ft``, or in brackets what is known without feet."""
+    return f"at {r.finding.where}" if r.place.how == "station" else f"({r.finding.where})"
+
+
 def counts(r: Resolved) -> bool:
     """Whether an item takes part in worst, soundness and spread: rated, and not unsure."""
     return standing_rating(r) is not None and r.sighting.sureness != "unsure" and r.finding.aspect is not None
@@ -81,10 +86,9 @@ def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
     size = None if r.finding.override else r.sighting.size
     share = size_bounds(size, "share", bore or USUAL_BORE_IN, scheme) if size and kind.measure == "share" else None
     depth = size_bounds(size, "depth", bore or USUAL_BORE_IN, scheme) if size and kind.measure == "depth" else None
-    at = f" at {r.place.station:.0f} ft" if r.place.how == "station" and r.place.station is not None else ""
     return Judged(
         item=r.sighting.item,
-        name=f"{r.finding.words.split(',')[0]}{at}",
+        name=f"{r.finding.words.split(',')[0]} {at_words(r)}",
         kind=r.sighting.kind,
         form=r.sighting.form or "",
         aspect=r.finding.aspect,
@@ -117,8 +121,7 @@ def judge_rows(
 
 
 def _waiting_name(r: Resolved) -> str:
-    at = f" at {r.place.station:.0f} ft" if r.place.how == "station" and r.place.station is not None else ""
-    return f"{r.sighting.kind.replace('_', ' ')}{at}, seen while water ran"
+    return f"{r.sighting.kind.replace('_', ' ')} {at_words(r)}, seen while water ran"
 
 
 def _has_rest_reading(r: Resolved, rows: Sequence[Resolved]) -> bool:

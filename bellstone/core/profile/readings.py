@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import hypot
 
-from bellstone.core.findings import Resolved
+from bellstone.core.findings import AxisWords, Resolved, axis_words_of
 from bellstone.core.ground import IN_PER_FT
 from bellstone.core.judgement import one_each
 from bellstone.core.pipe import depth_share_of_area, includes_six
@@ -14,13 +14,13 @@ from bellstone.core.profile.pitch_log import pitched_stretches, pitches_of
 from bellstone.core.profile.pools import HEAD_RADIUS_FT, NO_LIMITS, Limits, Told, _spread, pool_levels
 from bellstone.core.profile.reaches import MOST_FT, bore_at, reaches_of, riser_of, with_steps
 from bellstone.core.profile.said import SIGMA_STEP_READ_FT, Height, Readings, StepRead
+from bellstone.core.profile.surface import surface_of
 from bellstone.core.record import DepthReading, Lateral, Line, Visit
 from bellstone.core.scheme import USUAL_BORE_IN, Bounds, Measure, Scheme, size_bounds
 from bellstone.core.stations import EVERYWHERE, Placing, Segment
 
 SIGMA_BEACON_FT, BEACON_SHARE = 0.10, 0.05
 SIGMA_SURVEY_FT = 0.02
-SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE = 0.3, 0.02
 LOOSE_KINDS = ("settled", "object", "grease")
 
 
@@ -42,6 +42,7 @@ class Invert:
     given: bool
     bore_known: bool
     ground_taken: bool  # the ground was taken as level or falling evenly
+    axis: AxisWords = AxisWords()
 
 
 def invert_of(
@@ -72,7 +73,7 @@ def invert_of(
     ]
     fittings = tuple(r.place.station for r in here if r.sighting.kind == "fitting" and r.place.station is not None)
     once = one_each(here)  # a step seen out and back is one step
-    dams = tuple(_dams(once, scheme))
+    dams = tuple(_dams(once, scheme, axis_words_of(lateral, placing)))
     steps = tuple(_steps(once, reaches, scheme))
     reaches = with_steps(reaches, steps)
     dry = tuple(
@@ -93,6 +94,7 @@ def invert_of(
         given=line.grade_pct is not None,
         bore_known=all(s.bore_in for s in segments),
         ground_taken=line.ground_fall_pct is not None,
+        axis=axis_words_of(lateral, placing),
     )
 
 
@@ -100,11 +102,12 @@ def _heights(
     lateral: Lateral, line: Line, visit: Visit, placing: Placing, reaches: Sequence[Reach], limits: Limits
 ) -> Iterator[Height]:
     start, end = reaches[0].start, reaches[-1].end
+    surface = surface_of(lateral, line, visit, placing)
     for d in visit.depths:
         place = placing.places[d.id]
         if d.failed or d.depth_ft.likely is None or place.how != "station" or place.station is None:
             continue
-        ground = _ground(lateral, line, d, place.station, placing)
+        ground = (d.ground_ft, 0.0) if d.ground_ft is not None else surface.elevation(place.station)
         if ground is None or not start - 1 <= place.station <= end + 1:
             continue
         depth = d.depth_ft.likely
@@ -129,24 +132,6 @@ def depth_sigma(d: DepthReading) -> float:
     return (d.sigma_ft or usual) * (2 if d.suspect else 1)
 
 
-def _ground(
-    lateral: Lateral, line: Line, d: DepthReading, station: float, placing: Placing
-) -> tuple[float, float] | None:
-    """The surface's elevation there and its sigma [ft]; None where it is not known."""
-    if d.ground_ft is not None:
-        return d.ground_ft, 0.0
-    at_marks = {m.name: m.ground_ft for m in lateral.landmarks if m.ground_ft is not None}
-    known = [(placing.landmark_stations[n], g) for n, g in at_marks.items() if n in placing.landmark_stations]
-    by = [g for s, g in known if abs(s - station) < 1.0]
-    if by:
-        return by[0], 0.0
-    if line.ground_fall_pct is None:
-        return None
-    at, ground = min(known, key=lambda pair: abs(pair[0] - station), default=(0.0, 0.0))
-    away = abs(station - at)
-    return ground - line.ground_fall_pct / 100 * (station - at), hypot(SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE * away)
-
-
 def _steps(rows: Sequence[Resolved], reaches: Sequence[Reach], scheme: Scheme) -> Iterator[StepRead]:
     """Offsets up and down as read, or by their word; a side-step lifts nothing."""
     for r in rows:
@@ -164,7 +149,7 @@ def _steps(rows: Sequence[Resolved], reaches: Sequence[Reach], scheme: Scheme) -
         yield StepRead(s.id, r.place.station, sign * height, max(sigma, SIGMA_STEP_READ_FT))
 
 
-def _dams(rows: Sequence[Resolved], scheme: Scheme) -> Iterator[Dam]:
+def _dams(rows: Sequence[Resolved], scheme: Scheme, axis: AxisWords) -> Iterator[Dam]:
     """What stands on the invert: blisters, and what lies loose there; roots only where they hold water."""
     for r in rows:
         s, clock = r.sighting, r.finding.clock
@@ -185,6 +170,6 @@ def _dams(rows: Sequence[Resolved], scheme: Scheme) -> Iterator[Dam]:
             continue
         share = min(max(bounds.likely / 100, 0.0), 1.0)
         height = share * bore if s.kind == "blister" else depth_share_of_area(share) * bore
-        name = f"{s.kind.replace('_', ' ')} at {r.place.station:.1f} ft"
+        name = f"{s.kind.replace('_', ' ')} at {axis.feet(r.place.station)}"
         end = r.place.end if r.place.end is not None else r.place.station
         yield Dam(s.item, name, r.place.station, end, height, "blister" if s.kind == "blister" else "loose")

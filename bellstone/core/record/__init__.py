@@ -26,7 +26,7 @@ from bellstone.core.record.reading import (
     Symptom,
 )
 from bellstone.core.record.run import KnownPoint, Pass, Run
-from bellstone.core.record.sighting import Alternative, Change, Clock, Item, Pipe, Sighting
+from bellstone.core.record.sighting import Alternative, Change, Clock, Item, Pipe, Sighting, has_no_place
 from bellstone.core.record.site import HouseRules, Landmark, LengthEstimate, Line, Site
 from bellstone.core.record.visit import Visit
 
@@ -72,6 +72,7 @@ __all__ = [
     "Visit",
     "amount_middle",
     "amount_spread",
+    "has_no_place",
     "next_id",
     "place_of",
     "read_lateral",

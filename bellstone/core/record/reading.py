@@ -47,6 +47,7 @@ class PitchReading(Rec):
     position: Position
     grade_pct: Number
     sigma_pct: Sigma | None = None
+    word: Literal["", "back", "flat", "good", "steep"] = ""  # said in a word, by nobody's number
     suspect: bool = False
 
 

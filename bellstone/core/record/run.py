@@ -54,6 +54,7 @@ class Run(Rec):
     beacon_to_lens_ft: Annotated[float, Field(ge=0, le=10)] = 0.5  # handbook 2.1, working value
     viewing_ft: Annotated[float, Field(ge=0, le=10)] = 0.5  # from the lens to what is seen, as above
     head_radius_in: Annotated[float, Field(gt=0, le=12)] | None = None
+    resumes: Id | None = None  # the run that this one goes on with, its counter set anew
     ended: Literal["main", "stopped", "met", "resumed", "unknown"] = "unknown"
     end_reason: Text = ""
     note: Text = ""

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from bellstone.core.record.amount import Amount
 from bellstone.core.record.base import Hour, Id, Rec, Sureness, Text, Water, Word
-from bellstone.core.record.position import Position
+from bellstone.core.record.position import Position, ThroughoutPosition
 
 
 class Clock(Rec):
@@ -91,3 +91,13 @@ class Item(Rec):
     owner: Word = ""
     same_as: Id | None = None
     note: Text = ""
+
+
+# Said of a run or a day rather than of the pipe: they have no place, and bound nothing.
+PLACELESS = frozenset({"note", "lens", "rolled", "skid", "head_changed", "forced", "cutter", "flush", "counter_reset"})
+
+
+def has_no_place(s: Sighting) -> bool:
+    """Whether a sighting says nothing of a place: a note, an event with no footage, what lies all along, a negative."""
+    told_nowhere = s.position.by == "order" and (s.kind in PLACELESS or bool(s.none_of))
+    return told_nowhere or isinstance(s.position, ThroughoutPosition)

@@ -38,6 +38,7 @@ class Visit(Rec):
     flush_tests: Annotated[tuple[FlushTest, ...], Field(max_length=200)] = ()
     counts: Annotated[tuple[Count, ...], Field(max_length=500)] = ()
     not_assessable: Annotated[tuple[NotAssessable, ...], Field(max_length=500)] = ()
+    telling: Id | None = None  # the run that what is said next belongs to; None: the last
     main_level: Amount | None = None  # how high the main stands above the line's own invert at its outlet
     drain_down_min: Annotated[float, Field(ge=0, le=1440)] | None = None  # at least, by a flush test in the engine
     remarks: Annotated[tuple[Remark, ...], Field(max_length=5000)] = ()

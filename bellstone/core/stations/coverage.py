@@ -9,9 +9,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bellstone.core.ground import tidy
-from bellstone.core.record import CounterPosition, Lateral, Rec, Run, Sighting, Visit
+from bellstone.core.record import CounterPosition, Lateral, Rec, Run, Sighting, Visit, amount_middle
+from bellstone.core.stations.counter import CounterFit
 from bellstone.core.stations.placing import Placing, vertical_cable
-from bellstone.core.stations.runs import travel_with_flow
+from bellstone.core.stations.runs import is_main, travel_with_flow
 
 Interval = tuple[float, float]
 EVERYWHERE: Interval = (-inf, inf)
@@ -30,6 +31,7 @@ class Lane(Rec):
     end_reason: str
     minutes: float | None = None  # of film, from the first to the last time noted
     lost: tuple[tuple[float, float], ...] = ()  # stretches passed but not assessable
+    counter_ft: float | None = None  # how far the counter went, where its zero is not said: a length with no place
 
 
 class Unseen(Rec):
@@ -58,6 +60,7 @@ class Coverage:
     main_low: float | None = None
     main_high: float | None = None
     main_basis: str = ""
+    end_open: bool = False  # the main was reached past the end, and nobody said how far
 
     @property
     def seen_ft(self) -> float:
@@ -122,7 +125,7 @@ def coverage_of(
     lanes = tuple(_with_lost(lane, lost) for lane in lanes)
     # what one run could not assess another may have
     seen = union(piece for lane in lanes for piece in less(_span(lane), lane.lost))
-    reached = any(lane.ended == "main" for lane in lanes)
+    reached = any(lane.ended == "main" for lane in lanes) or _starts_at_the_main(lateral, visit)
     start = min((a for a, _ in ordered), default=None)
     end = max((b for _, b in ordered), default=None)
     stop = next((lane.end_reason for lane in lanes if lane.ended == "stopped" and lane.flow > 0), "")
@@ -138,18 +141,37 @@ def coverage_of(
         if lane.ended == "stopped" and lane.flow < 0
     ]
     timed = _minutes_at(visit, placing)
-    found = beyond + _unseen(start, end, seen, lost, reached, low, high, basis, stop, bool(ordered))
+    nowhere = [
+        Unseen(start_ft=None, end_ft=None, feet=None, why=f"could not be assessed: {why}, a stretch of unknown length")
+        for _, h, why in said
+        if h is None
+    ]
+    found = nowhere + beyond + _unseen(start, end, seen, lost, reached, low, high, basis, stop, bool(ordered))
     unseen = tuple(u.model_copy(update={"minutes": _minutes(u, timed)}) for u in found)
-    return Coverage(start, end, seen, unseen, lanes, reached, stop, low, high, basis)
+    open_end = reached and end is not None and _main_is_open(visit, placing)
+    return Coverage(start, end, seen, unseen, lanes, reached, stop, low, high, basis, open_end)
+
+
+def _starts_at_the_main(lateral: Lateral, visit: Visit) -> bool:
+    """A run pushed from the main has been at it."""
+    mains = {mark.name for mark in lateral.landmarks if mark.kind == "main"}
+    return any(run.access in mains for run in visit.runs)
+
+
+def _main_is_open(visit: Visit, placing: Placing) -> bool:
+    """Whether the main was seen, and no look at it has a footage."""
+    looks = [placing.places[s.id] for s in visit.sightings if is_main(s)]
+    return bool(looks) and all(p.how != "station" for p in looks)
 
 
 def _ending(run: Run, said: list[Sighting]) -> tuple[str, str]:
     """How a run ended: as set, else by the last thing that ends one."""
     if run.ended != "unknown":
         return run.ended, run.end_reason
-    for s in reversed(said):
-        if s.kind == "main" or (s.kind == "ends_at" and s.form in ("main", None)):
-            return "main", "reached the main"
+    outward = [s for s in said if s.travel == "out"]  # what is met on the way back ends nothing
+    if any(is_main(s) for s in said):
+        return "main", "reached the main"
+    for s in reversed(outward):
         if s.kind == "ends_at":
             return "main", f"ends at a {(s.form or '').replace('_', ' ')}"
         if s.kind in ("stopped", "trap", "dead_end", "cap"):
@@ -163,10 +185,10 @@ def _lane(run: Run, visit: Visit, placing: Placing, limits: Interval) -> Lane:
     said = [s for s in visit.sightings if s.run == run.id]
     fit = placing.fits[run.id]
     places = [p for p in (placing.places[s.id] for s in said) if p.how == "station" and p.station is not None]
-    stations = [x for p in places for x in (p.station, p.end) if x is not None]
     access = placing.landmark_stations.get(run.access)
-    if access is None and fit.tied and run.zero_at in (run.access, None):
+    if access is None and fit.tied and run.zero_at in (run.access, None) and run.resumes is None:
         access = fit.station(0.0)
+    stations = [x for p in places for x in (p.station, p.end) if x is not None and not is_behind(x, access, run, fit)]
     if access is not None and stations:
         stations.append(access)
     ended, reason = _ending(run, said)
@@ -184,8 +206,27 @@ def _lane(run: Run, visit: Visit, placing: Placing, limits: Interval) -> Lane:
         graded=graded,
         ended=ended,
         end_reason=reason,
+        counter_ft=None if fit.tied else _counted(said),
         minutes=(max(times) - min(times)) / 60 if len(times) > 1 else None,
     )
+
+
+BEHIND_FT = 0.5  # a station this far behind its run's access was never before the camera: working value
+
+
+def is_behind(station: float, access: float | None, run: Run, fit: CounterFit) -> bool:
+    """Whether a station lies behind the access that its run was pushed from: the camera was not there.
+
+    A counter zeroed at the access counts up the way it was pushed, whichever way the head faces.
+    """
+    way = fit.direction if run.zero_at == run.access else travel_with_flow(run, "out")
+    return access is not None and (station - access) * way < -BEHIND_FT
+
+
+def _counted(said: list[Sighting]) -> float | None:
+    """How far a run's counter is known to have gone from its zero [ft], wherever that is."""
+    ends = [e for s in said if isinstance(s.position, CounterPosition) for e in (s.position.counter, s.position.to)]
+    return max((abs(amount_middle(e)) for e in ends if e is not None), default=None)
 
 
 class _Lost(NamedTuple):
@@ -224,7 +265,9 @@ def _fouled(visit: Visit, placing: Placing, lanes: tuple[Lane, ...]) -> list[_Lo
         place = placing.places[s.id]
         if s.kind != "lens" or s.run is None or place.how != "station" or place.station is None:
             continue
-        if s.form != "clear":
+        if s.form != "clear" and place.end is not None:
+            lost(s.run, place.station, place.end)
+        elif s.form != "clear":
             since.setdefault(s.run, place.station)
         elif s.run in since:
             lost(s.run, since.pop(s.run), place.station)

@@ -122,7 +122,11 @@ def pipes_on(
     coverage = coverage_of(lateral, path.visit, placing, path.limits)
     at, parent = path.joins_ft, path.line.joins
     if at is None or parent is None:
-        return path, coverage, segments_of(path.visit, placing, coverage.start, coverage.end)
+        return (
+            path,
+            coverage,
+            segments_of(path.visit, placing, coverage.start, None if coverage.end_open else coverage.end),
+        )
     own = segments_of(_above(path.visit, placing, at, line_id), placing, coverage.start, at)
     below = [s for s in pipes_on(lateral, visit, placing, parent)[2] if s.end is None or s.end > at]
     first = replace(below[0], start=at, start_sigma=0.0, order_start=(at, 0), starts_at=None) if below else None

@@ -5,10 +5,9 @@ from dataclasses import dataclass, replace
 from math import hypot, inf
 from typing import Literal
 
-from bellstone.core.ground import ROOT_12, remembered, tidy
+from bellstone.core.ground import remembered, tidy
 from bellstone.core.record import (
     Amount,
-    BetweenPosition,
     CounterPosition,
     DepthReading,
     InvertReading,
@@ -25,13 +24,17 @@ from bellstone.core.record import (
     Visit,
     amount_middle,
     amount_spread,
+    has_no_place,
 )
 from bellstone.core.stations.counter import CounterFit, fit_counter
+from bellstone.core.stations.ordering import ANYWHERE, Ordering
 from bellstone.core.stations.place import NEAR_FT, NOWHERE, Place
 from bellstone.core.stations.run_ties import RunTie, run_tie
-from bellstone.core.stations.runs import Calibration, calibrate, travel_with_flow
+from bellstone.core.stations.runs import Calibration, calibrate, is_main, travel_with_flow
+from bellstone.core.stations.telling import ordering_of
 
 GROUND_SHARE = 0.05  # a distance along the ground is not the cable's: working value
+SAME_MAIN_FT = 3.0  # mains further apart than this are not taken for one: working value
 NO_RUN = fit_counter([0.0], [0.0], 1)  # footages said on no run count from the datum, with the flow
 ReadAtHead = DepthReading | InvertReading | PitchReading
 
@@ -44,6 +47,8 @@ class Placing:
     fits: dict[str, CounterFit]
     ties: tuple[RunTie, ...]
     landmark_stations: dict[str, float]
+    ordering: Ordering
+    nodes: dict[str, str]  # a sighting and its node in the ordering
 
 
 @remembered(16, "lateral")  # what is asked of a record after its assessment finds it placed
@@ -79,10 +84,12 @@ def place_visit(lateral: Lateral, visit: Visit, calibration: Calibration | None 
     direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts, lateral.lines[0]) for s in said}
     adjusted = {s.id: _adjusted(s, direct[s.id], visit, calibration) for s in said}
     chained = _chain(said, runs, {k: v for k, v in adjusted.items() if v is not None})
-    ordered = _in_order(visit.sightings, runs, chained)
+
+    chained = _at_the_main(visit.sightings, chained)
+    ordered, ordering, nodes = _in_order(visit.sightings, runs, chained, fits, marks)
     ordered |= {r.id: chained.get(r.id, NOWHERE) for r in read}
     ties = tuple(run_tie(lateral, visit, run, calibration) for run in visit.runs)
-    return Placing(ordered, fits, ties, marks)
+    return Placing(ordered, fits, ties, marks, ordering, nodes)
 
 
 def _adjusted(s: Sighting, place: Place | None, visit: Visit, calibration: Calibration) -> Place | None:
@@ -126,12 +133,6 @@ def _direct(
                 end,
                 amount_spread(to) if to else 0.0,
             )
-        case BetweenPosition(low=low, high=high):
-            a, b = fit.station(amount_middle(low)) + ahead, fit.station(amount_middle(high)) + ahead
-            sigma = hypot(abs(b - a) / ROOT_12, fit.sigma((amount_middle(low) + amount_middle(high)) / 2))
-            return Place(
-                "station" if fit.tied else "raft", "between two footages", (a + b) / 2, sigma, raft=rafts.get(run, "")
-            )
         case LandmarkPosition():
             return _from_landmark(s, position, runs, marks, line.datum, vertical_cable(line))
         case ThroughoutPosition():
@@ -155,8 +156,8 @@ def _from_counter(fit: CounterFit, ahead: float, counter: Amount, to: Amount | N
 def _from_landmark(
     s: Sighting, position: LandmarkPosition, runs: dict[str, Run], marks: dict[str, float], datum: str, vertical: float
 ) -> Place | None:
-    if position.landmark not in marks:
-        return None
+    if position.landmark not in marks or (position.distance is None and position.side in ("past", "short_of")):
+        return None  # nowhere, or only on one side of it: a window
     flow = travel_with_flow(runs.get(s.run or ""), s.travel)
     away = amount_middle(position.distance) if position.distance else 0.0
     sign = {"short_of": -flow, "past": flow}.get(position.side, 0)
@@ -196,7 +197,8 @@ def _chain(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[s
         if s.item in first_of_item:
             link(first_of_item[s.item], s.id, 0.0, 0.1)
         first_of_item.setdefault(s.item, s.id)
-        before[s.run] = s
+        if not has_no_place(s):
+            before[s.run] = s
     done = {k: p for k, p in placed.items() if p.how == "station"}
     _walk(done, links)
     for s in sightings:
@@ -229,22 +231,33 @@ def _walk(done: dict[str, Place], links: dict[str, list[tuple[str, float, float]
             queue.append(there)
 
 
-def _in_order(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[str, Place]) -> dict[str, Place]:
-    """Give everything a place in pipe order: stations first, the rest after the neighbour told before it."""
+def _at_the_main(sightings: tuple[Sighting, ...], placed: dict[str, Place]) -> dict[str, Place]:
+    """The main is one place: reached again without a footage, it lies where it was given one."""
+    known = [p for s in sightings if is_main(s) and (p := placed.get(s.id)) is not None and p.how == "station"]
+    if not known or any(abs((p.station or 0.0) - (known[0].station or 0.0)) > SAME_MAIN_FT for p in known):
+        return placed
+    again = replace(known[0], basis="the main, as another look placed it")
+    return placed | {
+        s.id: again for s in sightings if is_main(s) and s.position.by in ("order", "relative") and s.id not in placed
+    }
+
+
+def _in_order(
+    sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[str, Place], fits: dict[str, CounterFit],
+    marks: dict[str, float],
+) -> tuple[dict[str, Place], Ordering, dict[str, str]]:  # fmt: skip
+    """Everything in pipe order: what has a station by it, the rest by its window and its own pass's telling."""
+    ordering, nodes = ordering_of(sightings, runs, placed, fits, marks)
+    at, count, slot = -inf, 0, dict[str, tuple[float, int]]()
+    for node in ordering.sequence:
+        at, count = (max(at, ordering.fixed[node]), 0) if node in ordering.fixed else (at, count + 1)
+        slot[node] = (ordering.fixed.get(node, at), count)
     out: dict[str, Place] = {}
-    by_pass: dict[tuple[str | None, str], list[Sighting]] = defaultdict(list)
     for s in sightings:
-        by_pass[s.run, s.travel].append(s)
-    for (run_id, travel), said in by_pass.items():
-        flow = travel_with_flow(runs.get(run_id or ""), travel)
-        last, count = -inf, 0
-        for s in said if flow > 0 else reversed(said):
-            place = placed.get(s.id, NOWHERE)
-            if place.how == "station" and place.station is not None:
-                last, count = max(last, place.station), 0
-                at = (place.station, 0)
-                out[s.id] = place if place.order == at else replace(place, order=at)
-            else:
-                count += 1
-                out[s.id] = replace(place, order=(last, count))
-    return out
+        place, order = placed.get(s.id, NOWHERE), slot.get(nodes[s.id], (at, count))
+        if place.how == "station":
+            out[s.id] = place if place.order == order else replace(place, order=order)
+        else:
+            low, high = ordering.windows.get(nodes[s.id], ANYWHERE)
+            out[s.id] = replace(place, order=order, low=low, high=high)
+    return out, ordering, nodes

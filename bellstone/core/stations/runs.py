@@ -78,6 +78,18 @@ def travel_with_flow(run: Run | None, travel: str) -> int:
     return out if travel == "out" else -out
 
 
+def is_main(s: Sighting) -> bool:
+    """Whether a sighting is of the public main itself."""
+    surely = s.sureness != "unsure" and not s.none_of
+    return surely and (s.kind == "main" or (s.kind == "ends_at" and s.form in ("main", None)))
+
+
+def called(s: Sighting) -> set[str]:
+    """What a sighting may be named by when something is told from it: ``wye``, ``fitting wye``, its own words."""
+    kind, form = s.kind.replace("_", " "), (s.form or "").replace("_", " ")
+    return {name.strip().lower() for name in (s.text, kind, form, f"{form} {kind}", f"{kind} {form}") if name.strip()}
+
+
 def head_ahead(run: Run) -> tuple[float, float]:
     """How far with the flow of the run's station what is seen, and what is located, lies [ft].
 
@@ -135,19 +147,30 @@ def counting(run: Run) -> int | None:
 def _readings(lateral: Lateral, marks: dict[str, float]) -> list[_Reading]:
     names = {mark.name.lower(): mark.name for mark in lateral.landmarks}
     looks = Counter(s.item for visit in lateral.visits for s in visit.sightings)
+    alone = _named_alone(lateral, names)
     out: list[_Reading] = []
     for visit in lateral.visits:
         by_run = {r.id: r for r in visit.runs}
         for run in visit.runs:
             out += _known_readings(visit, run, marks)
         for s in visit.sightings:
-            named = names.get((s.text or s.kind.replace("_", " ")).strip().lower())
+            named = names.get((s.text or s.kind.replace("_", " ")).strip().lower()) or alone.get(s.id)
             if named is None and looks[s.item] < 2:
                 continue  # seen once: it ties nothing
             run_of = by_run.get(s.run or "")
             if run_of is not None and isinstance(s.position, CounterPosition):
                 out.append(_seen_reading(visit, run_of, s, s.position, marks, named))
     return out
+
+
+def _named_alone(lateral: Lateral, names: dict[str, str]) -> dict[str, str]:
+    """Sightings that a landmark's name fits, such as the only wye, where it fits no other: by id, the landmark's name."""
+    fits: dict[str, list[str]] = defaultdict(list)
+    for visit in lateral.visits:
+        for s in visit.sightings:
+            for name in called(s) & names.keys():
+                fits[names[name]].append(s.id)
+    return {ids[0]: name for name, ids in fits.items() if len(ids) == 1}
 
 
 def _known_readings(visit: Visit, run: Run, marks: dict[str, float]) -> Iterable[_Reading]:

@@ -30,6 +30,11 @@ class Segment:
     bore_carried: bool = False
     starts_at: str | None = None  # the transition that begins it, where one was told
     ends_at: str | None = None
+    starts_node: str = ""  # the boundary that begins it, in the ordering; none for the first
+    may_start: float = -inf  # the furthest up and down that it may reach [ft], where an end has no footage
+    may_end: float = inf
+    latest_start: float = inf
+    earliest_end: float = -inf
 
     @property
     def length(self) -> float | None:
@@ -50,13 +55,17 @@ class _Boundary:
     upstream: Pipe | None
     downstream: Pipe | None
     told_by: str | None = None
+    node: str = ""
+    low: float = -inf
+    high: float = inf
 
 
 def segments_of(visit: Visit, placing: Placing, start: float | None, end: float | None) -> tuple[Segment, ...]:
     """The line's segments in pipe order, from its transitions.
 
     A transition is told in the travel direction of its pass: against the flow, before and after swap.
-    A bore not said is carried from the upstream neighbour, and the segment says so.
+    A bore not said is carried from the upstream neighbour of the same material, and the segment says so: another
+    material may well have another bore.
 
     Parameters
     ----------
@@ -66,18 +75,22 @@ def segments_of(visit: Visit, placing: Placing, start: float | None, end: float 
     boundaries = sorted(_merged(_boundaries(visit, placing)), key=lambda b: b.order)
     ends = [_Boundary(FIRST, start, 0.0, None, None), *boundaries, _Boundary(LAST, end, 0.0, None, None)]
     out: list[Segment] = []
-    bore: float | None = None
     for i, (a, b) in enumerate(zip(ends, ends[1:], strict=False)):
         inside = _starts_within(visit, placing, a.order, b.order)
         told = [p for p in (a.downstream, inside, b.upstream) if p is not None]
         material = next((p.material for p in told if p.material != "unknown"), "unknown")
         said = next((p.bore_in for p in told if p.bore_in), None)
-        carried = said is None and bore is not None
-        bore = said or bore
-        ends_told = (a.told_by, b.told_by)
+        before = out[-1] if out else None
+        same_pipe = before is not None and before.material == material != "unknown"
+        carried = before.bore_in if before is not None and same_pipe and said is None else None
         out.append(
-            Segment(i, material, bore, a.station, b.station, a.sigma, b.sigma, a.order, b.order, carried, *ends_told)
-        )
+            Segment(
+                i, material, said or carried, a.station, b.station, a.sigma, b.sigma, a.order, b.order, carried is not None,
+                a.told_by, b.told_by, a.node, a.low if a.station is None else a.station,
+                b.high if b.station is None else b.station, a.high if a.station is None else a.station,
+                b.low if b.station is None else b.station,
+            )
+        )  # fmt: skip
     return tuple(out)
 
 
@@ -91,7 +104,8 @@ def _boundaries(visit: Visit, placing: Placing) -> list[_Boundary]:
         with_flow = travel_with_flow(runs.get(s.run or ""), s.travel) > 0
         pair = (s.change.before, s.change.after) if with_flow else (s.change.after, s.change.before)
         station = place.station if place.how == "station" else None
-        found.append(_Boundary(place.order, station, place.sigma, pair[0], pair[1], s.id))
+        ends = (place.low, place.high) if station is None else (station, station)
+        found.append(_Boundary(place.order, station, place.sigma, pair[0], pair[1], s.id, placing.nodes[s.id], *ends))
     return [*found, *_access_changes(visit, placing)]
 
 
@@ -103,7 +117,7 @@ def _access_changes(visit: Visit, placing: Placing) -> list[_Boundary]:
             station = placing.landmark_stations[run.access]
             legs.setdefault(station, {})[travel_with_flow(run, "out")] = run.starts_in
     return [
-        _Boundary((station, 0), station, 0.1, pipes[-1], pipes[1])
+        _Boundary((station, 0), station, 0.1, pipes[-1], pipes[1], low=station, high=station)
         for station, pipes in legs.items()
         if len(pipes) == 2 and (pipes[1].material, pipes[1].bore_in) != (pipes[-1].material, pipes[-1].bore_in)
     ]
@@ -142,6 +156,36 @@ def segment_at(segments: tuple[Segment, ...], place: Place) -> Segment:
         if segment.order_start <= place.order < segment.order_end:
             return segment
     return segments[-1]
+
+
+def segments_about(segments: tuple[Segment, ...], sighting: Sighting, placing: Placing) -> tuple[Segment, ...]:
+    """Every segment that a sighting may lie in: more than one where a change between them has no footage.
+
+    A boundary that the telling does not put on one side of it may be on either.
+    """
+    place, node = placing.places[sighting.id], placing.nodes[sighting.id]
+    first, last = 0, len(segments) - 1
+    for s in segments[1:]:
+        side = _side(place, node, s, placing)
+        if side > 0:
+            first = s.index
+        elif side < 0:
+            last = min(last, s.index - 1)
+    at = segment_at(segments, place).index
+    return segments[min(first, at) : max(last, at) + 1]
+
+
+def _side(place: Place, node: str, segment: Segment, placing: Placing) -> int:
+    """On which side of a segment's upstream end a thing lies: +1 downstream, -1 upstream, 0 either."""
+    if place.how == "station" and segment.start is not None:
+        return 1 if place.order >= segment.order_start else -1
+    low, high = (place.station, place.station) if place.how == "station" else (place.low, place.high)
+    if low is not None and segment.start is not None and low >= segment.start:
+        return 1
+    if high is not None and segment.start is not None and high <= segment.start:
+        return -1
+    known = segment.starts_node in placing.ordering.windows and node in placing.ordering.windows
+    return placing.ordering.side(node, segment.starts_node) if known else 0
 
 
 def segments_named(segments: tuple[Segment, ...], sighting: Sighting) -> tuple[Segment, ...]:

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from bellstone.core.findings import Resolved, computed_row
+from bellstone.core.findings import AxisWords, Resolved, computed_row
 from bellstone.core.ground import IN_PER_FT
 from bellstone.core.scheme import Rating, Scheme
 from bellstone.core.stations import Place, Segment, segment_at
@@ -34,7 +34,7 @@ def with_computed(found: PathWater, scheme: Scheme) -> tuple[Resolved, ...]:
             rating = rating.model_copy(update={"why": f"{rating.why}; computed, not read at rest"})
             look = next((n for n, r in looks if _in_pond(r, named.pond.start - 1, named.pond.end + 1)), None)
             if look is None:
-                alone.append(_pond_row(part, named, rating, segments, scheme))
+                alone.append(_pond_row(part, named, rating, segments, found.axis, scheme))
             elif rows[look].rating is None and look not in rated:
                 rated[look] = _rated_by(rows[look], rating)
     cleaned = {item for item, cause in pond_causes(parts).items() if cause == "roots or debris"}
@@ -74,7 +74,9 @@ def _rated_by(r: Resolved, rating: Rating) -> Resolved:
     return replace(r, rating=rating, unrated=None, finding=finding)
 
 
-def _pond_row(part: Part, named: NamedPond, rating: Rating, segments: tuple[Segment, ...], scheme: Scheme) -> Resolved:
+def _pond_row(
+    part: Part, named: NamedPond, rating: Rating, segments: tuple[Segment, ...], axis: AxisWords, scheme: Scheme
+) -> Resolved:
     """A pond that nobody told of, as a row of its own."""
     pond = named.pond
     place = Place("station", "computed from the adjusted pipe", pond.start, 0.25, pond.end, 0.25, order=(pond.start, 0))
@@ -82,7 +84,7 @@ def _pond_row(part: Part, named: NamedPond, rating: Rating, segments: tuple[Segm
     segment = segment_at(segments, replace(place, order=(float(part.water.station[pond.deepest]), 0)))
     words = f"standing, about {pond.depth * IN_PER_FT:.1f} in at rest, computed"
     return computed_row(
-        sighting, place, segment, rating, words, "from the adjusted pipe: nobody read it at rest", scheme
+        sighting, place, segment, rating, words, "from the adjusted pipe: nobody read it at rest", axis, scheme
     )
 
 

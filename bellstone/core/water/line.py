@@ -207,9 +207,9 @@ def _standing(invert: Invert, profile: Profile) -> list[Dam]:
             recorded = next(d for d in invert.dams if d.item == item)
             dams[item] = replace(recorded, start=at, end=at, height=max(height, 0.0))
         elif item.startswith("held"):
-            dams[item] = Dam(item, f"something at {at:.0f} ft", at, at, height, "unrecorded")
+            dams[item] = Dam(item, f"something at {invert.axis.feet(at)}", at, at, height, "unrecorded")
         elif height > 0:
-            dams[item] = Dam(item, f"the crest at {at:.0f} ft", at, at, height, "crest")
+            dams[item] = Dam(item, f"the crest at {invert.axis.feet(at)}", at, at, height, "crest")
     return list(dams.values())
 
 
@@ -254,7 +254,7 @@ def _why_unread(invert: Invert, profile: Profile, dams: Sequence[Dam], pond: Pon
     x = profile.mesh.station
     by = [d.name for d in dams if d.kind != "crest" and abs((d.start + d.end) / 2 - x[pond.spill]) < 1]
     by += [
-        f"a step up at {s.station:.1f} ft"
+        f"a step up at {invert.axis.feet(s.station)}"
         for s in invert.readings.steps
         if s.height > 0 and abs(s.station - x[pond.spill]) < 1
     ]

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from math import hypot, inf
 
-from bellstone.core.findings import Resolved, resolve
+from bellstone.core.findings import AxisWords, Resolved, axis_words_of, resolve
 from bellstone.core.ground import IN_PER_FT, remembered
 from bellstone.core.profile import SIGMA_REST_FT, Height, invert_of
 from bellstone.core.record import Lateral, Visit, amount_middle, amount_spread
@@ -37,6 +37,7 @@ class PathWater:
     segments: tuple[Segment, ...]
     said: tuple[Resolved, ...]
     parts: tuple[Part, ...]
+    axis: AxisWords
     near_main: frozenset[str]  # items of the sags that the house rates one better
 
 
@@ -56,7 +57,7 @@ def path_water(
     parts = parts_of(lateral, visit, placing, path, segments, said, scheme, what_if)
     rules, main_ft = lateral.site.house_rules, coverage.end if coverage.reached_main else None
     near_main = sags_near_main(parts, main_ft, rules.minimum_grade) if rules.sag_near_main_milder else frozenset[str]()
-    return PathWater(path, coverage, segments, said, parts, near_main)
+    return PathWater(path, coverage, segments, said, parts, axis_words_of(lateral, placing), near_main)
 
 
 def parts_of(

@@ -133,7 +133,7 @@ def pond_sighting(water: LineWater, named: NamedPond, ident: str) -> Sighting:
 
 
 def _cause_words(water: LineWater, named: NamedPond) -> str:
-    spill = f"spills at {water.station[named.pond.spill]:.1f} ft"
+    spill = f"spills at {water.invert.axis.feet(float(water.station[named.pond.spill]))}"
     if not named.rungs:
         return spill
     listed = [f"{CAUSE_WORDS[r.cause]}{_by(water, r)} ({100 * r.share:.0f} %)" for r in named.listed]

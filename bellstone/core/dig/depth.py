@@ -1,0 +1,159 @@
+"""How deep the invert lies below the ground: from the adjusted profile where the ground is known, else from what was read."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from math import hypot
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bellstone.core.ground import IN_PER_FT
+from bellstone.core.profile import HEAD_RADIUS_FT, Surface, depth_sigma, surface_of
+from bellstone.core.record import Lateral, Visit
+from bellstone.core.scheme import USUAL_BORE_IN
+from bellstone.core.stations import Placing, Segment
+from bellstone.core.water import Part
+
+REACH_FT = 10.0  # a depth read further off says nothing here: handbook 2.11
+OFF_SPOT_SHARE = 0.02  # of the distance, for ground and grade that are not known
+SURFACE_FT = 0.3  # sigma of the ground about a straight line, where nobody levelled it: working value
+ODD_AT = 3.0  # sigmas off the others, with which a reading is left out
+LEAST_OTHERS = 4  # readings it takes to tell an odd one from the ground's own shape
+FROM_PROFILE = "from the adjusted profile and the ground"
+FROM_READINGS = "read from the surface within 10 ft"
+NOT_READ = "no depth was read within 10 ft"
+
+
+@dataclass(frozen=True, slots=True)
+class DepthAt:
+    """How deep the invert was read below the ground [ft], where [ft], and its standard deviation [ft]."""
+
+    station: float
+    depth: float
+    sigma: float
+
+
+@dataclass(frozen=True)
+class Depths:
+    """Depths to the invert along a path: the readings that stand, and the profile below a surface that is known."""
+
+    readings: tuple[DepthAt, ...]
+    parts: tuple[Part, ...]
+    surface: Surface
+
+    def at(self, station: float) -> tuple[float, float, str] | None:
+        """Depth to the invert, its sigma [ft] and what it rests on; None where nothing tells it."""
+        by_profile = self._by_profile(station)
+        if by_profile is not None:
+            return (*by_profile, FROM_PROFILE)
+        read = weighted_depth(self.readings, station)
+        return None if read is None else (*read, FROM_READINGS)
+
+    def along(self, x: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Depth to the invert at each station [ft]; NaN where nothing tells it."""
+        found = (self.at(float(station)) for station in x)
+        return np.array([np.nan if one is None else one[0] for one in found])
+
+    def _by_profile(self, station: float) -> tuple[float, float] | None:
+        part = next((p for p in self.parts if p.first <= station <= p.last), None)
+        ground = self.surface.for_digging(station)
+        if part is None or part.relative or ground is None or not _is_tied_near(part, station):
+            return None
+        node = part.water.profile.mesh.node(station)
+        return ground[0] - float(np.interp(station, part.water.station, part.water.bed.z)), hypot(
+            float(part.water.profile.sigma[node]), ground[1]
+        )
+
+
+def _is_tied_near(part: Part, station: float) -> bool:
+    """Whether the profile is tied to the ground on both sides of a place, or close to it."""
+    tied = [r.station for r in part.water.profile.residuals if r.kind == "height" and not r.out]
+    around = any(x <= station for x in tied) and any(x >= station for x in tied)
+    return around or any(abs(x - station) <= REACH_FT for x in tied)
+
+
+def depths_of(
+    lateral: Lateral, visit: Visit, placing: Placing, segments: Sequence[Segment], parts: Sequence[Part]
+) -> Depths:
+    """What tells the depth along a path: readings to the invert, those that disagree left out.
+
+    A reading that the adjustment took out is not used; where no ground is known the adjustment has none, and a
+    reading more than 3 sigma off the straight line of the others is left out instead.
+    """
+    line = next((p for p in lateral.lines if parts and p.id == parts[0].line), lateral.lines[0])
+    gone = {r.name for part in parts for r in part.water.profile.residuals if r.out}
+    read = []
+    for d in visit.depths:
+        place = placing.places[d.id]
+        if d.failed or d.depth_ft.likely is None or d.id in gone or place.how != "station" or place.station is None:
+            continue
+        read.append(
+            DepthAt(place.station, d.depth_ft.likely + _to_invert(d.to, place.station, segments), depth_sigma(d))
+        )
+    return Depths(tuple(without_odd(read)), tuple(parts), surface_of(lateral, line, visit, placing))
+
+
+def _to_invert(to: str, station: float, segments: Sequence[Segment]) -> float:
+    """How far the invert lies below what was read [ft]: a beacon in its head, or the crown a bore above it."""
+    here = [s for s in segments if (s.start is None or s.start <= station) and (s.end is None or station <= s.end)]
+    bore = next((s.bore_in for s in here if s.bore_in), USUAL_BORE_IN) / IN_PER_FT
+    return {"beacon": HEAD_RADIUS_FT, "invert": 0.0, "crown": bore}[to]
+
+
+def without_odd(read: Sequence[DepthAt]) -> list[DepthAt]:
+    """Readings but those that lie off the straight line of the others, the worst first, while enough are left.
+
+    >>> fair = [DepthAt(x, 4.2 + 0.02 * x, 0.25) for x in (0.0, 15.0, 30.0, 60.0, 75.0)]
+    >>> len(without_odd([*fair, DepthAt(51.0, 3.2, 0.16)])), len(without_odd(fair))
+    (5, 5)
+    """
+    left = list(read)
+    while len(left) > LEAST_OTHERS:
+        off = [_off_the_others(left, n) for n in range(len(left))]
+        worst = int(np.argmax(off))
+        if off[worst] <= ODD_AT:
+            break
+        left.pop(worst)
+    return left
+
+
+def _off_the_others(read: Sequence[DepthAt], n: int) -> float:
+    """How many sigmas a reading lies off the weighted straight line of the others."""
+    others = [r for i, r in enumerate(read) if i != n]
+    x = np.array([r.station for r in others]) - read[n].station
+    sigma = np.hypot([r.sigma for r in others], SURFACE_FT)
+    rows = np.column_stack([np.ones(x.size), x]) / sigma[:, None]
+    normal = rows.T @ rows + np.diag(
+        [0.0, 1 / OFF_SPOT_SHARE**2]
+    )  # the depth grows with the distance as little as usual
+    cov = np.linalg.inv(normal)
+    middle = float((cov @ (rows.T @ (np.array([r.depth for r in others]) / sigma)))[0])
+    return abs(read[n].depth - middle) / hypot(read[n].sigma, SURFACE_FT, float(np.sqrt(cov[0, 0])))
+
+
+def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = REACH_FT) -> tuple[float, float] | None:
+    """Depth at a station from the readings within reach, by inverse variance; None where there is none.
+
+    A reading off the spot carries 2 % of its distance for ground and grade that are not known.
+
+    Examples
+    --------
+    Two equal readings at the spot: their mean, and sigma / sqrt 2.
+
+    >>> depth, sigma = weighted_depth([DepthAt(40, 5.0, 0.2), DepthAt(40, 5.4, 0.2)], 40)
+    >>> round(depth, 2), round(sigma, 3)
+    (5.2, 0.141)
+    """
+    near = [
+        (r.depth, r.sigma**2 + (OFF_SPOT_SHARE * (r.station - station)) ** 2)
+        for r in readings
+        if abs(r.station - station) <= reach
+    ]
+    if not near:
+        return None
+    weights = [1 / v for _, v in near]
+    mean = sum(d * w for (d, _), w in zip(near, weights, strict=True)) / sum(weights)
+    return mean, (1 / sum(weights)) ** 0.5
+
+
+DepthSource = Callable[[float], tuple[float, float, str] | None]

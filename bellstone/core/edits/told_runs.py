@@ -1,0 +1,109 @@
+"""What is told of a run: that one starts, is returned to, ends, or has its counter reset; a pass; a known point."""
+
+import re
+
+from bellstone.core.edits.draft import Draft
+from bellstone.core.entry import (
+    NEW,
+    EndRun,
+    Know,
+    ResetCounter,
+    StartPass,
+    StartRun,
+)
+from bellstone.core.ground import DomainError
+from bellstone.core.record import (
+    KnownPoint,
+    Pass,
+    Run,
+    next_id,
+)
+
+BLANK_RUN = Run(id=NEW)
+
+
+def start_run(draft: Draft, act: StartRun) -> None:
+    if _returns_to(draft, act):
+        return
+    _forget_blank_run(draft, act.run.name)
+    draft.telling = None
+    taken = [r.id for r in draft.visit["runs"]]
+    wanted = re.sub(r"[^A-Za-z0-9]", "", act.run.name) or "A"
+    run_id = wanted if wanted not in taken else next_id(wanted, taken)
+    run = act.run.model_copy(update={"id": run_id})
+    if act.line_name:
+        run = run.model_copy(update={"line": draft.line_named(act.line_name)})
+    if run.access:
+        run = run.model_copy(update={"access": draft.landmark(run.access)})
+    if run.zero_at:
+        run = run.model_copy(update={"zero_at": draft.landmark(run.zero_at)})
+    if not draft.lines[0].datum and run.line == draft.lines[0].id and (run.zero_at or run.access):
+        draft.lines[0] = draft.lines[0].model_copy(update={"datum": run.zero_at or run.access})
+    draft.keep("runs", run)
+
+
+def _returns_to(draft: Draft, act: StartRun) -> bool:
+    """``run A`` alone, of a run that is there: what follows is told on it again."""
+    known = [r for r in draft.visit["runs"] if r.name.lower() == act.run.name.lower()]
+    says = act.run.model_copy(update={"name": ""}) != BLANK_RUN or bool(act.line_name)
+    if not known or says:
+        return False
+    draft.telling = known[-1].id
+    draft.added.append(known[-1].id)
+    return True
+
+
+def end_run(draft: Draft, act: EndRun) -> None:
+    if draft.run is None:
+        raise DomainError("end", act.reason or act.ended, "start a run first: run A front cleanout")
+    draft.change_run(ended=act.ended, end_reason=act.reason)
+
+
+def reset_counter(draft: Draft, act: ResetCounter) -> None:
+    """A run ends where its counter is set anew, and another goes on from there, the same way and the same pass."""
+    run = draft.run
+    if run is None:
+        raise DomainError("counter", act.counter_ft, "start a run first: run A front cleanout")
+    place = draft.landmark(act.at) if act.at else None
+    kind = next((m.kind for m in draft.landmarks if m.name == place), "other")
+    counts = "house" if kind == "main" else run.counts_up_towards  # beyond the main there is nothing to count to
+    known = (
+        (KnownPoint(counter_ft=act.counter_ft, landmark=place, said="counter reset"),)
+        if place and act.counter_ft
+        else ()
+    )
+    taken = [r.id for r in draft.visit["runs"]]
+    anew = Run(
+        id=next_id(run.id, taken), name=f"{run.name} after the reset", head_faces=run.head_faces, counts_up_towards=counts,
+        zero_at=place if place and not act.counter_ft else None, known_points=known, line=run.line,
+        passes=(Pass(travel=draft.travel),) if draft.travel == "back" else (), resumes=run.id, bottom_at=run.bottom_at,
+        self_levelling=run.self_levelling, water=run.water, beacon_to_lens_ft=run.beacon_to_lens_ft, viewing_ft=run.viewing_ft,
+    )  # fmt: skip
+    draft.telling = None
+    draft.keep("runs", anew)
+
+
+def _forget_blank_run(draft: Draft, name: str) -> None:
+    """A run nothing was said on yet is said anew by a run line of its name."""
+    last = draft.run
+    if last is None or any(s.run == last.id for s in draft.visit["sightings"]):
+        return
+    if last.name.lower() == name.lower() and not last.known_points:
+        draft.visit["runs"].pop()
+
+
+def start_pass(draft: Draft, act: StartPass) -> None:
+    if draft.run is None:
+        raise DomainError("pass", act.travel, "start a run first: run A front cleanout")
+    seen = draft.visit["sightings"]
+    new = Pass(travel=act.travel, graded=act.graded, after=seen[-1].id if seen else None)
+    draft.change_run(passes=(*draft.run.passes, new))
+
+
+def know_point(draft: Draft, act: Know) -> None:
+    if draft.run is None:
+        raise DomainError("known point", act.point.said, "start a run first: run A front cleanout")
+    point = act.point
+    if point.landmark:
+        point = point.model_copy(update={"landmark": draft.landmark(point.landmark)})
+    draft.change_run(known_points=(*draft.run.known_points, point))
