@@ -7,13 +7,12 @@ import sqlite3
 import sys
 from pathlib import Path
 
-from bellstone.core.answer import Assessment
 from bellstone.core.assess import assess
 from bellstone.core.edits import PageLine, record_from_page
 from bellstone.core.ground import BellStoneError
 from bellstone.core.record import Lateral
-from bellstone.core.scheme import RATING_WORDS
 from bellstone.formats import lateral_file
+from bellstone.formats.assessment_text import assessment_text
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -56,33 +55,9 @@ def _assess(files: list[str], as_json: bool) -> int:
         if as_json:
             print(json.dumps(result.model_dump(mode="json"), indent=1, allow_nan=False))
         else:
-            print(assessment_text(result, lines))
+            others = [assess(record, path=line.id) for line in record.lines[1:]]
+            print(assessment_text(result, lines, others))
     return 0
-
-
-def assessment_text(result: Assessment, lines: list[PageLine]) -> str:
-    """The assessment for a terminal: verdict, reasons, findings in order of concern, digs, limits."""
-    sound = f"soundness {result.line.soundness.likely:.0f}" if result.line.soundness else "soundness not known"
-    out = [f"{result.name}: {result.verdict_stands} · {sound} · worst {result.line.worst or '–'}", ""]
-    out += [f"  {reason.why}" for reason in result.verdict.reasons]
-    out += ["", f"Findings, {result.axis_words}:"]
-    for f in sorted(result.findings, key=lambda f: -(f.rated or 0)):
-        if f.rated:
-            where = (
-                f"{abs(f.station_ft):.1f} ft ± {f.band_ft:.1f}"
-                if f.how == "station" and f.station_ft is not None
-                else "no footage"
-            )
-            out.append(
-                f"  {f.rated} {RATING_WORDS[f.rated]:<7} {where:<18} {f.words}: {f.rating.why if f.rating else ''}"
-            )
-    out += ["", *(f"  {line}" for line in result.scope)]
-    for dig in result.digs:
-        out.append(f"  dig about {dig.centre_ft:.1f} ft ({dig.start_ft:.1f}–{dig.end_ft:.1f}): {dig.lift}")
-    for line in lines:
-        if not line.added:
-            out.append(f"  line {line.number} kept as said: {line.reading.text} ({line.why})")
-    return "\n".join([*out, "", *(f"  ! {c}" for c in result.cautions)])
 
 
 def _backup(target: Path) -> int:

@@ -7,6 +7,7 @@ from bellstone.core.answer import (
     Assessment,
     CountShown,
     JudgedPath,
+    LineShown,
     Remarked,
     before_you_pull_out,
     cautions,
@@ -20,12 +21,13 @@ from bellstone.core.answer import (
     scope_words,
     section_table,
     segment_shown,
+    statements_of,
     warnings_of,
 )
 from bellstone.core.dig import depths_of, digs
 from bellstone.core.findings import Earlier, Resolved, axis_spans, earlier_findings, joined, proposed, with_joints
 from bellstone.core.ground import uncollected
-from bellstone.core.judgement import VERDICT_WORDS, counts, one_each, rated_items, score, tool_fits
+from bellstone.core.judgement import VERDICT_WORDS, counts, one_each, rated_items, score, tool_fits, whole_lateral
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.stations import Coverage, Placing, placed
@@ -75,15 +77,16 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
     line = path or lateral.lines[0].id
     here = judged_path(lateral, lateral.visits[-1], placings[-1], line, scheme)
     before = _earlier(lateral, placings, line, scheme)
+    lines = lines_shown(lateral, placings[-1], here, scheme)
     return Assessment(
         scheme=scheme.label,
         house_rules=house_rule_words(lateral.site.house_rules),
         name=lateral.site.name,
         visit=here.visit.date or f"visit {len(lateral.visits)}",
         path=line,
-        lines=lines_shown(lateral, placings[-1], here, scheme),
+        lines=lines,
         **_where_it_lies(lateral, placings[-1], here),
-        **_how_it_rates(lateral, here, scheme),
+        **_how_it_rates(lateral, here, lines, scheme),
         **_how_it_holds_water(here, before, scheme),
         **_what_was_seen(lateral, placings[-1], here),
         **_beside_the_pipe(lateral, placings[-1], here, scheme),
@@ -109,18 +112,21 @@ def _where_it_lies(lateral: Lateral, placing: Placing, here: JudgedPath) -> dict
     }
 
 
-def _how_it_rates(lateral: Lateral, here: JudgedPath, scheme: Scheme) -> dict[str, Any]:
+def _how_it_rates(lateral: Lateral, here: JudgedPath, lines: Sequence[LineShown], scheme: Scheme) -> dict[str, Any]:
     """Scores and verdict, of the line and of each segment; the analyst's own verdict stands over the computed one."""
     rows, segments = here.rows, here.segments
     verdict = line_verdict(lateral, here, scheme)
-    whole = score(rated_items([r for r in rows if counts(r)], segments), here.seen_ft)
+    whole = score(rated_items([r for r in here.scored if counts(r)], segments), here.seen_ft)
     only = whole if len(segments) == 1 else None
     mine = next((o for o in lateral.overrides if o.item is None), None)
+    held = pond_causes(here.parts)
+    stands = VERDICT_WORDS[mine.verdict] if mine and mine.verdict else verdict.words
     return {
-        "segments": tuple(segment_shown(s, rows, here.coverage, lateral, scheme, only) for s in segments),
+        "lateral": whole_lateral(verdict, stands, whole.worst, here.path.line.id, lines),
+        "segments": tuple(segment_shown(s, here.scored, here.coverage, lateral, scheme, only, held) for s in segments),
         "line": whole,
         "verdict": verdict,
-        "verdict_stands": VERDICT_WORDS[mine.verdict] if mine and mine.verdict else verdict.words,
+        "verdict_stands": stands,
         "verdict_reason": mine.reason if mine else "",
         "fits": tool_fits(lateral, segments),
         "running_readings": tuple(r.finding.id for r in rows if r.unrated and r.unrated.needs_rest_reading),
@@ -152,6 +158,7 @@ def _what_was_seen(lateral: Lateral, placing: Placing, here: JudgedPath) -> dict
         "main_high_ft": coverage.main_high,
         "main_basis": coverage.main_basis,
         "reached_main": coverage.reached_main,
+        "told": statements_of(lateral, lateral.visits[-1]),
         "counts": tuple(CountShown(id=c.id, words=c.said) for c in visit.counts),
         "remarks": tuple(Remarked(id=m.id, said=m.said, why=m.why, start=m.start, end=m.end) for m in visit.remarks),
         "before_you_pull_out": before_you_pull_out(lateral, visit, coverage, here.said, placing),

@@ -8,7 +8,6 @@ from typing import Any
 from bellstone.core.answer import Assessment
 from bellstone.core.assess import assess
 from bellstone.core.edits import Reread
-from bellstone.core.judgement import ORDER
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme
 from bellstone.core.water import WhatIf, bands
@@ -102,33 +101,22 @@ def fill(row: StoredLateral, record: Lateral) -> None:
     _remember(row.record, record)
     result = assessment_of(row)
     row.name = record.site.name
-    row.verdict = _of_all_lines(result)[0]
-    row.worst = _of_all_lines(result)[2]
+    row.verdict = result.lateral.verdict
+    row.worst = result.lateral.worst
     row.summary = summary_of(record, result)
-
-
-def _of_all_lines(result: Assessment) -> tuple[str, str, int | None]:
-    """Verdict, its words and the worst rating over every line: a branch that fails is not hidden by the main line."""
-    worst = max((w for w in (result.line.worst, *(line.worst for line in result.lines)) if w is not None), default=None)
-    branches = [line for line in result.lines if line.id != result.path and line.findings]
-    gravest = max(branches, key=lambda line: ORDER.index(line.verdict), default=None)
-    if gravest is None or ORDER.index(gravest.verdict) <= ORDER.index(result.verdict.verdict):
-        return result.verdict.verdict, result.verdict_stands, worst
-    return gravest.verdict, f"{gravest.verdict_words} ({gravest.name})", worst
 
 
 def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:
     """What the Laterals list shows of one: a small strip, verdict word, soundness, worst, feet not seen."""
-    _, verdict_words, worst = _of_all_lines(result)
     rated = [f for f in result.findings if f.rated]
     placed = [f for f in rated if f.how == "station" and f.station_ft is not None]
     spans = [s for s in result.axis if s.start_ft is not None and s.end_ft is not None and s.kind == "feet"]
     low = min((s.start_ft for s in spans if s.start_ft is not None), default=0.0)
     high = max((s.end_ft for s in spans if s.end_ft is not None), default=0.0)
     return {
-        "verdict_words": verdict_words,
+        "verdict_words": result.lateral.words,
         "soundness": round(result.line.soundness.likely) if result.line.soundness else None,
-        "worst": worst,
+        "worst": result.lateral.worst,
         "unseen_ft": result.unseen_ft,
         "unseen_known": result.unseen_ft is not None,
         "findings": len(rated),

@@ -9,13 +9,14 @@ import pytest
 from scipy.optimize import lsq_linear
 
 from bellstone.core.ground import DomainError, band_of
-from bellstone.core.profile import Height, Invert, pipe_rows
+from bellstone.core.profile import Height, Invert, MainLevel, pipe_rows
 from bellstone.core.profile.adjust import Profile, adjust
 from bellstone.core.profile.bordered import rows, solve, stacked
 from bellstone.core.profile.mesh import Reach
 from bellstone.core.profile.read_rows import ReadRows, threshold_of
 from bellstone.core.profile.said import Hold, Level, Pitch, Readings
-from bellstone.core.water.line import LineWater, MainLevel, bands_of, water_of
+from bellstone.core.water.bands import bands_of
+from bellstone.core.water.line import LineWater, water_of
 from tests.core import random_lines as lines
 from tests.core.random_lines import TrueLine, read
 

@@ -3,18 +3,20 @@
 from bellstone.core.answer.assessment import Assessment, CountShown, Remarked
 from bellstone.core.answer.consequence import Rerated, consequence, rerated
 from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verdict
-from bellstone.core.answer.lines_shown import lines_shown
+from bellstone.core.answer.lines_shown import LineShown, lines_shown
 from bellstone.core.answer.places_shown import landmarks, origins
 from bellstone.core.answer.preview import Preview, preview
 from bellstone.core.answer.scope import before_you_pull_out, cautions, house_rule_words, scope_words
 from bellstone.core.answer.section_table import depths_read, section_table
 from bellstone.core.answer.segments_shown import segment_shown
+from bellstone.core.answer.told import statements_of
 from bellstone.core.answer.warnings import warnings_of
 
 __all__ = [
     "Assessment",
     "CountShown",
     "JudgedPath",
+    "LineShown",
     "Preview",
     "Remarked",
     "Rerated",
@@ -33,5 +35,6 @@ __all__ = [
     "scope_words",
     "section_table",
     "segment_shown",
+    "statements_of",
     "warnings_of",
 ]

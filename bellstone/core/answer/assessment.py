@@ -4,10 +4,11 @@ from bellstone.core.answer.lines_shown import LineShown
 from bellstone.core.answer.places_shown import LandmarkShown, Origin
 from bellstone.core.answer.section_table import DepthShown, SectionTable
 from bellstone.core.answer.segments_shown import SegmentShown
+from bellstone.core.answer.told import Statement
 from bellstone.core.answer.warnings import Warning
 from bellstone.core.dig import Bracket
 from bellstone.core.findings import AxisSpan, Earlier, Finding, Proposal
-from bellstone.core.judgement import Fit, Score, VerdictShown
+from bellstone.core.judgement import Fit, LateralVerdict, Score, VerdictShown
 from bellstone.core.record import Rec
 from bellstone.core.stations import Lane, RunTie, Unseen
 from bellstone.core.water import EarlierInvert, NotKnown, PondShown, ProfileShown, Removable
@@ -47,6 +48,7 @@ class Assessment(Rec):
     line: Score
     verdict: VerdictShown  # as computed
     verdict_stands: str  # the words that stand: the analyst's where one was set, else the computed
+    lateral: LateralVerdict  # the worst of all its lines
     verdict_reason: str  # why the analyst set it; empty where nothing was set
     profile: ProfileShown | None  # the adjusted invert; None where no stretch has footage
     invert_before: EarlierInvert | None  # as the last visit before this one that tied it to the ground read it
@@ -69,6 +71,7 @@ class Assessment(Rec):
     fits: tuple[Fit, ...]  # which tool passes which access and pipe
     depths: tuple[DepthShown, ...]
     counts: tuple[CountShown, ...]
+    told: tuple[Statement, ...]  # what was said beside the findings
     section: SectionTable
     before_you_pull_out: tuple[str, ...]
     warnings: tuple[Warning, ...]

@@ -3,7 +3,7 @@
 from math import inf
 
 from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verdict
-from bellstone.core.judgement import Verdict, counts, rated_items, score
+from bellstone.core.judgement import Reason, Verdict, counts, rated_items, score
 from bellstone.core.record import Lateral, Rec
 from bellstone.core.scheme import Scheme
 from bellstone.core.stations import Placing, less
@@ -22,6 +22,7 @@ class LineShown(Rec):
     soundness: float | None
     verdict: Verdict
     verdict_words: str
+    reasons: tuple[Reason, ...]
     findings: int
 
 
@@ -52,6 +53,7 @@ def lines_shown(lateral: Lateral, placing: Placing, here: JudgedPath, scheme: Sc
                 soundness=found.soundness.likely if found.soundness else None,
                 verdict=verdict.verdict,
                 verdict_words=verdict.words,
+                reasons=verdict.reasons,
                 findings=len(own),
             )
         )

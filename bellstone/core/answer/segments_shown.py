@@ -1,6 +1,6 @@
 """Segments as an assessment shows them: their pipe, their ends, and how they are judged."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from math import hypot, inf
 
 from bellstone.core.findings import JointsShown, Resolved, joints_of
@@ -50,6 +50,7 @@ def segment_shown(
     lateral: Lateral,
     scheme: Scheme,
     whole: Score | None,
+    held: Mapping[str, str],
 ) -> SegmentShown:
     """One segment judged; ``whole`` is the line's score where there is only this one."""
     inside = [
@@ -77,7 +78,7 @@ def segment_shown(
         length_band_ft=None if segment.length is None else Z_90 * hypot(segment.start_sigma, segment.end_sigma),
         joints=joints_of(segment, rows),
         score=whole,
-        verdict=judge_rows(lateral, inside, scheme, None, Visit(id="segment")),
+        verdict=judge_rows(lateral, inside, scheme, None, Visit(id="segment"), held=held),
     )
 
 

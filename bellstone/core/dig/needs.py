@@ -14,7 +14,8 @@ from bellstone.core.water import Cause
 def _needs_dig(r: Resolved, held_by: dict[str, Cause]) -> bool:
     """Shell or fall rated 4 or worse; roots at 4 or worse where they come through the wall.
 
-    Water that something holds goes with what holds it: only a sag, or pipe laid flat, has to be lifted.
+    Water that something holds goes with what holds it: only a sag, or pipe laid flat, has to be lifted; what nobody
+    knows the cause of is looked at again first.
     """
     if held_by.get(r.sighting.item, "sag") not in ("sag", "adverse or flat"):
         return False

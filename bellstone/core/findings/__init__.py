@@ -17,6 +17,7 @@ from bellstone.core.findings.joints import (
 from bellstone.core.findings.matching import Proposal
 from bellstone.core.findings.proposals import proposed
 from bellstone.core.findings.resolve import computed_row, is_joint, resolve
+from bellstone.core.findings.twice import seen_twice
 from bellstone.core.findings.where import AxisWords, axis_words_of
 
 __all__ = [
@@ -40,6 +41,7 @@ __all__ = [
     "off_pattern",
     "proposed",
     "resolve",
+    "seen_twice",
     "spacing_not_of",
     "usual_lay_length",
     "with_joints",

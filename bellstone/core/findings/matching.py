@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from math import hypot
+from math import hypot, inf
 from typing import Literal
 
 import numpy as np
@@ -36,6 +36,8 @@ class Look:
     look: tuple[int, str, str]  # visit, run, travel
     strong: bool = False  # a transition, fitting or joint finding: what sequences are aligned by
     raft: str = ""  # what its station is measured from, where nothing ties it
+    low: float = -inf  # where it may lie, where it has no station [ft]
+    high: float = inf
 
 
 class Proposal(Rec):
@@ -82,6 +84,8 @@ def proposals(looks: Sequence[Look], refused: set[frozenset[str]]) -> tuple[Prop
 
 
 def _alike(a: Look, b: Look) -> bool:
+    if a.low >= b.high or b.low >= a.high:
+        return False  # what was told leaves no place where both may lie
     same = bool(a.kinds & b.kinds) or (a.family == b.family and a.family not in ("event", "feature", "good"))
     return same and a.item != b.item and (a.clock is None or b.clock is None or clocks_overlap(a.clock, b.clock))
 

@@ -1,9 +1,11 @@
 """The findings of every visit as matching sees them, and what of it is still to be proposed."""
 
 from collections.abc import Sequence
+from math import inf
 
 from bellstone.core.findings.finding import Resolved
 from bellstone.core.findings.matching import Look, Proposal, proposals
+from bellstone.core.findings.twice import seen_twice
 from bellstone.core.ground import remembered
 from bellstone.core.record import Lateral
 
@@ -27,7 +29,9 @@ def proposed(lateral: Lateral, by_visit: Sequence[Sequence[Resolved]]) -> tuple[
         if i.same_as is not None and i.id in words and i.same_as in words
     )  # fmt: skip
     told = {frozenset((p.keep, p.join)) for p in said}
-    return (*said, *proposals(looks, refused | told))
+    twice = tuple(p for p in seen_twice(lateral, by_visit[-1]) if frozenset((p.keep, p.join)) not in told)
+    told |= {frozenset((p.keep, p.join)) for p in twice}
+    return (*said, *twice, *proposals(looks, refused | told))
 
 
 @remembered(12288, "r")  # an edit leaves most rows the very same
@@ -47,4 +51,6 @@ def _look(visit: int, r: Resolved) -> Look | None:
         look=(visit, s.run or "", s.travel),
         strong=s.kind in STRONG or s.at == "joint",
         raft=r.place.raft,
+        low=-inf if placed else r.place.low,
+        high=inf if placed else r.place.high,
     )

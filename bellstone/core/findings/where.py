@@ -38,7 +38,10 @@ class AxisWords:
 def axis_words_of(lateral: Lateral, placing: Placing) -> AxisWords:
     """The wording of a lateral's feet: both ways where things lie on both sides of its datum."""
     datum = lateral.lines[0].datum
-    stations = [p.station for p in placing.places.values() if p.how == "station" and p.station is not None]
+    seen = (
+        placing.places[ident] for ident in placing.nodes
+    )  # what was read at the head says nothing of the line's ways
+    stations = [p.station for p in seen if p.how == "station" and p.station is not None]
     both = any(x < -AT_ZERO_FT for x in stations) and any(x > AT_ZERO_FT for x in stations)
     at_main = any(m.name == datum and m.kind == "main" for m in lateral.landmarks)
     return AxisWords(datum, at_main, both and not at_main)

@@ -12,12 +12,15 @@ from bellstone.core.judgement.rows import (
 )
 from bellstone.core.judgement.score import LEAST_SEGMENT_FT, Score, score
 from bellstone.core.judgement.tools import Fit, tool_fits
-from bellstone.core.judgement.verdict import ORDER, VERDICT_WORDS, Verdict, VerdictShown
+from bellstone.core.judgement.verdict import ORDER, VERDICT_WORDS, Reason, Verdict, VerdictShown
+from bellstone.core.judgement.whole_lateral import LateralVerdict, whole_lateral
 
 __all__ = [
     "Fit",
     "LEAST_SEGMENT_FT",
+    "LateralVerdict",
     "ORDER",
+    "Reason",
     "Score",
     "VERDICT_WORDS",
     "Verdict",
@@ -32,4 +35,5 @@ __all__ = [
     "score",
     "standing_rating",
     "tool_fits",
+    "whole_lateral",
 ]

@@ -1,6 +1,6 @@
 """From rows to scores and verdict: what counts, one identity once, and the rating that stands."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from bellstone.core.findings import Resolved, usual_lay_length
 from bellstone.core.ground import remembered
@@ -76,7 +76,7 @@ def _extents(r: Resolved, segments: Sequence[Segment]) -> list[tuple[float | Non
 
 
 @remembered(12288, "r", "scheme")  # an edit leaves most rows the very same
-def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
+def _judged(r: Resolved, scheme: Scheme, held: str) -> Judged | None:
     rating = standing_rating(r)
     if rating is None:
         return None
@@ -102,13 +102,23 @@ def _judged(r: Resolved, scheme: Scheme) -> Judged | None:
         in_place=r.sighting.state in (None, "in_place"),
         unsure=r.sighting.sureness == "unsure",
         settle=rating.settle,
+        held=held,
     )
 
 
+NOTHING_HELD: Mapping[str, str] = {}
+
+
 def judge_rows(
-    lateral: Lateral, rows: Sequence[Resolved], scheme: Scheme, reached: bool | None, visit: Visit, stop: str = ""
+    lateral: Lateral,
+    rows: Sequence[Resolved],
+    scheme: Scheme,
+    reached: bool | None,
+    visit: Visit,
+    stop: str = "",
+    held: Mapping[str, str] = NOTHING_HELD,
 ) -> VerdictShown:
-    judged = [j for j in (_judged(r, scheme) for r in one_each(rows)) if j is not None]
+    judged = [j for j in (_judged(r, scheme, held.get(r.sighting.item, "")) for r in one_each(rows)) if j is not None]
     waiting = [
         _waiting_name(r)
         for r in one_each(rows)
@@ -121,7 +131,8 @@ def judge_rows(
 
 
 def _waiting_name(r: Resolved) -> str:
-    return f"{r.sighting.kind.replace('_', ' ')} {at_words(r)}, seen while water ran"
+    state = "water on or off not said" if r.sighting.water in (None, "unknown") else "seen while water ran"
+    return f"{r.sighting.kind.replace('_', ' ')} {at_words(r)}, {state}"
 
 
 def _has_rest_reading(r: Resolved, rows: Sequence[Resolved]) -> bool:

@@ -38,6 +38,7 @@ class Judged:
     in_place: bool
     unsure: bool
     settle: str
+    held: str = ""  # what holds the water it tells of, as far as that is known
 
     def at(self, which: End) -> int:
         return int(getattr(self, which))
@@ -151,6 +152,10 @@ def _rules(item: Judged, house: HouseRules, which: End) -> tuple[Reason, ...]:
     def say(verdict: Verdict, why: str, house_rule: bool = False) -> None:
         reasons.append(Reason(verdict=verdict, why=f"{item.name}: {why}", items=(item.item,), house_rule=house_rule))
 
+    if item.held in NOT_THE_PIPES_OWN:
+        if rating >= 2:
+            say("further_look" if rating >= 3 else "serviceable_note", NOT_THE_PIPES_OWN[item.held])
+        return tuple(reasons)
     iron_kept = item.kind == "wear" and rating >= 3
     if item.kind == "crossing":
         say("not_serviceable", "stop, a utility may cross")
@@ -176,6 +181,13 @@ def _rules(item: Judged, house: HouseRules, which: End) -> tuple[Reason, ...]:
         kept = "; kept while it is sound and flowing" if iron_kept else ""
         say("serviceable_note", f"rating {rating} ({RATING_WORDS[rating]}){kept}", house_rule=iron_kept)
     return tuple(reasons)
+
+
+# Who holds the water decides who fails (handbook 3.3): these hold it, and the pipe does not fail by its depth.
+NOT_THE_PIPES_OWN = {
+    "backwater": "the public main stands against the outlet: report it, and look again when it is down",
+    "roots or debris": "held by roots or debris: clear it and look again",
+}
 
 
 def _water_rules(item: Judged, house: HouseRules, rating: int, end: int, say: object) -> None:

@@ -3,7 +3,7 @@
 from bellstone.core.profile.adjust import DRAWS, Profile, adjusted
 from bellstone.core.profile.bed import Bed, Dam, DamKind, bed_of
 from bellstone.core.profile.mesh import Mesh
-from bellstone.core.profile.pools import HEAD_RADIUS_FT, SIGMA_REST_FT
+from bellstone.core.profile.pools import HEAD_RADIUS_FT, SIGMA_REST_FT, MainLevel
 from bellstone.core.profile.reaches import SIGMA_GIVEN
 from bellstone.core.profile.readings import Invert, depth_sigma, invert_of
 from bellstone.core.profile.said import SIGMA_HOLD_FT, Height, Residual
@@ -17,6 +17,7 @@ __all__ = [
     "HEAD_RADIUS_FT",
     "Height",
     "Invert",
+    "MainLevel",
     "Mesh",
     "Profile",
     "Residual",

@@ -53,6 +53,13 @@ class Profile:
     def grade(self) -> Array:
         return self.solution.beta[: len(self.mesh.reaches)]
 
+    @cached_property
+    def grade_sigma(self) -> Array:
+        """One sigma of ``grade``, a reach each [ft/ft]."""
+        k = len(self.mesh.reaches)
+        each = rows(np.zeros(k), 1.0, border=[[i] for i in range(k)], border_coef=(1.0,))
+        return np.sqrt(np.maximum(self.solution.covariance.of(each), 0.0))
+
     @property
     def level(self) -> Array:
         return self.solution.beta[self._columns.level : self._columns.bias]

@@ -1,7 +1,9 @@
 """What was read of standing water, as pools: their looks, their shores, and what holds each."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from math import hypot, sqrt
+from typing import NamedTuple
 
 import numpy as np
 
@@ -9,9 +11,10 @@ from bellstone.core.findings import Resolved
 from bellstone.core.ground import IN_PER_FT, RANGE_TO_SIGMA, ROOT_12
 from bellstone.core.profile.bed import Dam
 from bellstone.core.profile.mesh import SNAP_FT, Reach
+from bellstone.core.profile.pipe_rows import SIGMA_DATUM_FT
 from bellstone.core.profile.reaches import bore_at
 from bellstone.core.profile.said import SIGMA_STEP_READ_FT, Hold, Level, StepRead, shore_sigma
-from bellstone.core.record import NotSame
+from bellstone.core.record import NotSame, amount_middle
 from bellstone.core.scheme import Bounds, Scheme, size_bounds
 from bellstone.core.stations import Interval
 
@@ -27,13 +30,32 @@ NO_LIMITS: Limits = {}
 
 @dataclass(frozen=True, slots=True)
 class Told:
-    """A pond of readings: the items that tell it, and the item that holds it, where one was recorded."""
+    """A pond of readings: the items that tell it, and the item that holds it, where one was recorded.
+
+    ``start`` to ``end`` and ``depth`` with its ``sigma`` as they were read [ft], the depth at ``at``; ``shaped`` where a
+    shore or an extent was read; ``is_main`` where the main's level explains it; ``cause`` the one that was said.
+    """
 
     items: tuple[str, ...]
     held_by: str = ""
+    start: float = 0.0
+    end: float = 0.0
+    at: float = 0.0
+    depth: float = 0.0
+    sigma: float = SIGMA_REST_FT
+    shaped: bool = True
+    is_main: bool = False
+    cause: str = ""
 
 
-def _spread(bounds: Bounds, form: str) -> float:
+class MainLevel(NamedTuple):
+    """How high the main stands above a line's own invert at its outlet, with its sigma [ft]."""
+
+    above: float
+    sigma: float
+
+
+def size_sigma(bounds: Bounds, form: str) -> float:
     """Sigma of a size said as a range, a word or a bound, in its own unit."""
     return (bounds.high - bounds.low) / (ROOT_12 if form in ("at_least", "at_most") else RANGE_TO_SIGMA)
 
@@ -55,7 +77,7 @@ class _AtRest:
         return self.end if self.end is not None else self.start
 
 
-def _looks(rows: Sequence[Resolved], reaches: Sequence[Reach], scheme: Scheme) -> Iterator[_AtRest]:
+def _looks(rows: Sequence[Resolved], reaches: Sequence[Reach], drains_min: float, scheme: Scheme) -> Iterator[_AtRest]:
     """Depths read at rest that have a place, and heads under water: never a running one, never a forecast."""
     for r in rows:
         s, station = r.sighting, r.place.station
@@ -70,16 +92,33 @@ def _looks(rows: Sequence[Resolved], reaches: Sequence[Reach], scheme: Scheme) -
             least = min((bounds.low if bounds else 2 * HEAD_RADIUS_FT * IN_PER_FT) / IN_PER_FT, 0.95 * bore)
             yield _AtRest(r, station, r.place.end, (least + bore) / 2, suspect * (bore - least) / ROOT_12, least, True)
         elif bounds is not None and s.size is not None:
-            sigma = max(_spread(bounds, s.size.form) / IN_PER_FT, SIGMA_REST_FT)
+            off = amount_middle(s.minutes_off) if s.minutes_off is not None else None
+            read = max(size_sigma(bounds, s.size.form) / IN_PER_FT, SIGMA_REST_FT)
+            sigma = hypot(read, _draining_sigma(off, drains_min))
             yield _AtRest(r, station, r.place.end, bounds.likely / IN_PER_FT, suspect * sigma, 0.0, False)
 
 
 def pool_levels(
     rows: Sequence[Resolved], reaches: Sequence[Reach], dams: Sequence[Dam], steps: Sequence[StepRead],
-    dry: Sequence[tuple[float, float]], not_same: Sequence[NotSame], scheme: Scheme,
+    dry: Sequence[tuple[float, float]], not_same: Sequence[NotSame], said: Mapping[str, str], main: MainLevel | None,
+    drains_min: float, scheme: Scheme,
 ) -> tuple[tuple[Level, ...], tuple[Hold, ...], tuple[Told, ...]]:  # fmt: skip
-    looks = sorted(_looks(rows, reaches, scheme), key=lambda k: k.start)
+    """The readings at rest as pools: rows of the adjustment, what holds each pool, and what was read of it.
+
+    The main's own pool is one like any other: its level stands so far above the outlet, and the readings that it
+    explains are of it.
+
+    Parameters
+    ----------
+    said : mapping
+        The cause that was said of an item's water.
+    drains_min : float
+        How long the line takes to drain down [min]: a depth read sooner is known by so much less.
+    """
+    looks = sorted(_looks(rows, reaches, drains_min, scheme), key=lambda k: k.start)
     ponds = _grouped(looks, dry, {frozenset((n.a, n.b)) for n in not_same})
+    of_main = [pond for pond in ponds if main is not None and _explained(pond, main, reaches[-1], dry)]
+    ponds = [pond for pond in ponds if pond not in of_main]
     levels: list[Level] = []
     holds: list[Hold] = []
     told: list[Told] = []
@@ -89,8 +128,80 @@ def pool_levels(
         hold, held_by = _hold(pond, dams, steps, min(after, dry_after, reaches[-1].end))
         levels += _pond_levels(n, pond, hold, reaches[0].grade)
         holds.append(hold)
-        told.append(Told(tuple(dict.fromkeys(k.row.sighting.item for k in pond)), held_by))
+        told.append(_told(pond, held_by, said))
+    if main is not None:
+        end = reaches[-1].end
+        hold = Hold(end, end, end, main.above, max(main.sigma, SIGMA_DATUM_FT))
+        levels += [level for pond in of_main for level in _pond_levels(len(holds), pond, hold, reaches[-1].grade)]
+        holds.append(hold)
+        looks = [k for pond in of_main for k in pond]
+        told.append(
+            replace(_told(looks, "", said), is_main=True)
+            if looks
+            else Told((), start=end, end=end, at=end, is_main=True)
+        )
     return tuple(levels), tuple(holds), tuple(told)
+
+
+def _told(pond: Sequence[_AtRest], held_by: str, said: Mapping[str, str]) -> Told:
+    """What was read of a pool, in one."""
+    deepest = max((k for k in pond if not k.under), key=lambda k: k.depth, default=max(pond, key=lambda k: k.depth))
+    wet = [k for k in pond if k.depth > 0]
+    items = tuple(dict.fromkeys(k.row.sighting.item for k in pond))
+    return Told(
+        items, held_by, min(k.start for k in wet), max(k.last for k in wet), deepest.last, deepest.depth, deepest.sigma,
+        shaped=len(wet) < len(pond) or any(k.end is not None for k in wet) or bool(held_by),
+        cause=next((said[item] for item in items if item in said), ""),
+    )  # fmt: skip
+
+
+MAIN_REACH_FT = 3.0  # water that was seen to end further above the outlet than this is not the main's: working value
+EXPLAINED_SIGMAS = 3.0
+
+
+def _explained(pond: Sequence[_AtRest], main: MainLevel, reach: Reach, dry: Sequence[tuple[float, float]]) -> bool:
+    """Whether the main's level explains a pool: no deeper than it makes it there, and no longer.
+
+    Above the outlet by s ft the main stands main.above - grade s over the bed, by hypot of both sigmas.
+    """
+    wet = [k for k in pond if k.depth > 0]
+    last = max(k.last for k in wet)
+    ends = any(k.end is not None for k in wet) or len(wet) < len(pond)
+    if (ends and last < reach.end - MAIN_REACH_FT) or any(last <= a and b <= reach.end for a, b in dry):
+        return False
+    for k in wet:
+        away = reach.end - k.last
+        sigma = hypot(k.sigma, main.sigma, reach.grade_sigma * away, SIGMA_REST_FT)
+        if k.depth > main.above - reach.grade * away + EXPLAINED_SIGMAS * sigma:
+            return False
+        reaches_up = (reach.end - k.start) * reach.grade - main.above
+        if k.end is not None and reaches_up > EXPLAINED_SIGMAS * hypot(
+            main.sigma, reach.grade_sigma * (reach.end - k.start), SHORE_FT
+        ):
+            return False
+    return True
+
+
+SHORE_FT = 0.03  # sigma of a shore's height beside its station's: handbook 2.5
+DRAIN_BASE_MIN, DRAIN_PER_100_FT_MIN = 2.0, 3.0  # a line drains down in about this, at the usual grade: working values
+DRAINING_FT = 0.04  # what may still stand too much at once after the water is off, half an inch: working value
+
+
+def drains_in(reaches: Sequence[Reach], engine_min: float | None) -> float:
+    """How long a line takes to drain down [min]: as the engine found, at least, else by its length and grade.
+
+    About 2 min + 3 min a 100 ft at 1/4 in/ft, longer as the root of a flatter grade: no more than an order of size.
+    """
+    if engine_min is not None:
+        return engine_min
+    length = reaches[-1].end - reaches[0].start
+    flatter = 0.25 / 12 / max(min(max(r.grade for r in reaches), 0.25 / 12), 0.002)
+    return DRAIN_BASE_MIN + DRAIN_PER_100_FT_MIN * length / 100 * sqrt(flatter)
+
+
+def _draining_sigma(minutes: float | None, drains_min: float) -> float:
+    """What a depth read too soon is known the less by [ft]: half an inch at once, nothing once the line has drained."""
+    return DRAINING_FT * max(0.0, 1 - minutes / drains_min) if minutes is not None else 0.0
 
 
 def _grouped(

@@ -1,7 +1,7 @@
 """From the record to what the profile takes: the pipe as reaches, every reading with its sigma, and the dams."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import hypot
 
 from bellstone.core.findings import AxisWords, Resolved, axis_words_of
@@ -9,9 +9,18 @@ from bellstone.core.ground import IN_PER_FT
 from bellstone.core.judgement import one_each
 from bellstone.core.pipe import depth_share_of_area, includes_six
 from bellstone.core.profile.bed import Dam
-from bellstone.core.profile.mesh import Reach
+from bellstone.core.profile.mesh import SNAP_FT, Reach
 from bellstone.core.profile.pitch_log import pitched_stretches, pitches_of
-from bellstone.core.profile.pools import HEAD_RADIUS_FT, NO_LIMITS, Limits, Told, _spread, pool_levels
+from bellstone.core.profile.pools import (
+    HEAD_RADIUS_FT,
+    NO_LIMITS,
+    Limits,
+    MainLevel,
+    Told,
+    drains_in,
+    pool_levels,
+    size_sigma,
+)
 from bellstone.core.profile.reaches import MOST_FT, bore_at, reaches_of, riser_of, with_steps
 from bellstone.core.profile.said import SIGMA_STEP_READ_FT, Height, Readings, StepRead
 from bellstone.core.profile.surface import surface_of
@@ -43,12 +52,13 @@ class Invert:
     bore_known: bool
     ground_taken: bool  # the ground was taken as level or falling evenly
     axis: AxisWords = AxisWords()
+    main: MainLevel | None = None  # as it was read
 
 
 def invert_of(
     lateral: Lateral, line: Line, visit: Visit, placing: Placing, segments: Sequence[Segment],
     rows: Sequence[Resolved], scheme: Scheme, until: float | None = None, joins: Height | None = None,
-    limits: Limits = NO_LIMITS,
+    limits: Limits = NO_LIMITS, main: MainLevel | None = None,
 ) -> Invert | None:  # fmt: skip
     """A line's pipe and readings, or None where no stretch of it has footage, or it is longer than 3,000 ft.
 
@@ -60,6 +70,8 @@ def invert_of(
         The height of its outlet, from the line it joins.
     limits : mapping, optional
         Between which stations each run's part of the path lies [ft].
+    main : MainLevel, optional
+        What was read of the main's level.
     """
     riser = riser_of(line, segments)
     reaches = reaches_of(line, segments, rows, riser, until)
@@ -75,12 +87,14 @@ def invert_of(
     once = one_each(here)  # a step seen out and back is one step
     dams = tuple(_dams(once, scheme, axis_words_of(lateral, placing)))
     steps = tuple(_steps(once, reaches, scheme))
-    reaches = with_steps(reaches, steps)
+    reaches = with_steps(_on_past(reaches, steps), steps)
     dry = tuple(
         (r.place.station, r.place.end) for r in here
         if r.sighting.kind == "dry" and r.sighting.water in (None, "rest") and r.place.station is not None and r.place.end is not None
     )  # fmt: skip
-    levels, holds, told = pool_levels(here, reaches, dams, steps, dry, lateral.not_same, scheme)
+    drains = drains_in(reaches, visit.drain_down_min)
+    said = _said_causes(lateral, rows)
+    levels, holds, told = pool_levels(here, reaches, dams, steps, dry, lateral.not_same, said, main, drains, scheme)
     pitches = pitches_of(visit, placing, [*fittings, *(s.station for s in steps)], (start, end), limits)
     heights = tuple(_heights(lateral, line, visit, placing, reaches, limits)) + ((joins,) if joins is not None else ())
     return Invert(
@@ -95,7 +109,37 @@ def invert_of(
         bore_known=all(s.bore_in for s in segments),
         ground_taken=line.ground_fall_pct is not None,
         axis=axis_words_of(lateral, placing),
+        main=main,
     )
+
+
+PAST_STEP_FT = 1.0  # of pipe taken to go on beyond a step at which the camera ended: it holds water like any other
+
+
+def _on_past(reaches: tuple[Reach, ...], steps: Sequence[StepRead]) -> tuple[Reach, ...]:
+    """The pipe goes on past a step at its end: the head stopped there, the step did not."""
+    end = reaches[-1].end
+    if not any(s.height > 0 and abs(s.station - end) <= 2 * SNAP_FT for s in steps):
+        return reaches
+    return (*reaches[:-1], replace(reaches[-1], end=end + PAST_STEP_FT))
+
+
+# What was said to cause water, and what that makes it.
+CAUSE_OF_KIND = {
+    "offset": "lip", "roots": "roots or debris", "settled": "roots or debris", "object": "roots or debris",
+    "grease": "roots or debris", "scale": "roots or debris", "blister": "deformation", "deformed": "deformation",
+    "main": "backwater", "ends_at": "backwater",
+}  # fmt: skip
+
+
+def _said_causes(lateral: Lateral, rows: Sequence[Resolved]) -> dict[str, str]:
+    """The cause that was said of an item's water: ``because 60`` of an offset is a lip."""
+    kinds = {r.sighting.item: r.sighting.kind for r in rows}
+    return {
+        i.id: CAUSE_OF_KIND[kinds[i.caused_by]]
+        for i in lateral.items
+        if i.caused_by is not None and kinds.get(i.caused_by) in CAUSE_OF_KIND
+    }
 
 
 def _heights(
@@ -144,7 +188,7 @@ def _steps(rows: Sequence[Resolved], reaches: Sequence[Reach], scheme: Scheme) -
         )
         if bounds is None:
             continue
-        height, sigma = bounds.likely / 100 * bore, _spread(bounds, s.size.form if s.size else "word") / 100 * bore
+        height, sigma = bounds.likely / 100 * bore, size_sigma(bounds, s.size.form if s.size else "word") / 100 * bore
         sign = 1 if s.form == "up" else -1
         yield StepRead(s.id, r.place.station, sign * height, max(sigma, SIGMA_STEP_READ_FT))
 

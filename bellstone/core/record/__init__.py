@@ -1,6 +1,6 @@
 """The record: what was said of a lateral, as it was said. Defined once: input, file and payload."""
 
-from bellstone.core.record.advice import Claim, NotSame, Recommendation, Repair, Tool
+from bellstone.core.record.advice import Claim, Mark, NotSame, Recommendation, Repair, Tool
 from bellstone.core.record.amount import Amount, amount_middle, amount_spread
 from bellstone.core.record.base import Rec
 from bellstone.core.record.ids import next_id
@@ -50,6 +50,7 @@ __all__ = [
     "Lateral",
     "LengthEstimate",
     "Line",
+    "Mark",
     "NotAssessable",
     "NotSame",
     "OrderPosition",

@@ -60,6 +60,7 @@ class Coverage:
     main_low: float | None = None
     main_high: float | None = None
     main_basis: str = ""
+    end_sigma: float = 0.0  # of the far end [ft]
     end_open: bool = False  # the main was reached past the end, and nobody said how far
 
     @property
@@ -149,7 +150,16 @@ def coverage_of(
     found = nowhere + beyond + _unseen(start, end, seen, lost, reached, low, high, basis, stop, bool(ordered))
     unseen = tuple(u.model_copy(update={"minutes": _minutes(u, timed)}) for u in found)
     open_end = reached and end is not None and _main_is_open(visit, placing)
-    return Coverage(start, end, seen, unseen, lanes, reached, stop, low, high, basis, open_end)
+    return Coverage(
+        start, end, seen, unseen, lanes, reached, stop, low, high, basis, _end_sigma(visit, placing, end), open_end
+    )
+
+
+def _end_sigma(visit: Visit, placing: Placing, end: float | None) -> float:
+    """One sigma of the far end [ft]: of the look that lies there, the surest where several do."""
+    there = [placing.places[s.id] for s in visit.sightings]
+    told = [p.sigma for p in there if p.how == "station" and p.station == end]
+    return min((*told, *(p.end_sigma for p in there if p.how == "station" and p.end == end)), default=0.0)
 
 
 def _starts_at_the_main(lateral: Lateral, visit: Visit) -> bool:

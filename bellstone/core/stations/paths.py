@@ -125,7 +125,9 @@ def pipes_on(
         return (
             path,
             coverage,
-            segments_of(path.visit, placing, coverage.start, None if coverage.end_open else coverage.end),
+            segments_of(
+                path.visit, placing, coverage.start, None if coverage.end_open else coverage.end, coverage.end_sigma
+            ),
         )
     own = segments_of(_above(path.visit, placing, at, line_id), placing, coverage.start, at)
     below = [s for s in pipes_on(lateral, visit, placing, parent)[2] if s.end is None or s.end > at]

@@ -60,7 +60,9 @@ class _Boundary:
     high: float = inf
 
 
-def segments_of(visit: Visit, placing: Placing, start: float | None, end: float | None) -> tuple[Segment, ...]:
+def segments_of(
+    visit: Visit, placing: Placing, start: float | None, end: float | None, end_sigma: float = 0.0
+) -> tuple[Segment, ...]:
     """The line's segments in pipe order, from its transitions.
 
     A transition is told in the travel direction of its pass: against the flow, before and after swap.
@@ -73,7 +75,7 @@ def segments_of(visit: Visit, placing: Placing, start: float | None, end: float 
         Stations where what is known of the line begins and ends [ft].
     """
     boundaries = sorted(_merged(_boundaries(visit, placing)), key=lambda b: b.order)
-    ends = [_Boundary(FIRST, start, 0.0, None, None), *boundaries, _Boundary(LAST, end, 0.0, None, None)]
+    ends = [_Boundary(FIRST, start, 0.0, None, None), *boundaries, _Boundary(LAST, end, end_sigma, None, None)]
     out: list[Segment] = []
     for i, (a, b) in enumerate(zip(ends, ends[1:], strict=False)):
         inside = _starts_within(visit, placing, a.order, b.order)
@@ -128,10 +130,16 @@ def _merged(boundaries: list[_Boundary]) -> list[_Boundary]:
     out: list[_Boundary] = []
     for b in sorted(boundaries, key=lambda b: b.order):
         twin = out and out[-1].station is not None and b.station is not None and abs(out[-1].station - b.station) < 1.5
-        if twin and _same(out[-1].downstream, b.downstream):
+        if out and ((twin and _same(out[-1].downstream, b.downstream)) or _told_again(out[-1], b)):
             continue
         out.append(b)
     return out
+
+
+def _told_again(a: _Boundary, b: _Boundary) -> bool:
+    """Whether two changes in a row are one told twice: from one pipe to another, with no way back between them."""
+    open_ended = a.station is None or b.station is None
+    return open_ended and _same(a.upstream, b.upstream) and _same(a.downstream, b.downstream) and a.low <= b.high
 
 
 def _same(a: Pipe | None, b: Pipe | None) -> bool:

@@ -6,7 +6,8 @@ import numpy as np
 
 from bellstone.core.ground import IN_PER_FT, Array, DomainError
 from bellstone.core.profile import DRAWS
-from bellstone.core.water.line import Bands, NamedPond, bands_of
+from bellstone.core.water.bands import Bands, bands_of
+from bellstone.core.water.line import NamedPond
 from bellstone.core.water.part import Part, pond_id
 from bellstone.core.water.ponding import PondBand as CorePondBand
 from bellstone.core.water.ponds_shown import two_reading_sag
@@ -70,12 +71,23 @@ def _unseen(bands: Bands) -> list[tuple[float, float, float]]:
 def _pond_band(part: Part, named: NamedPond, band: CorePondBand, sag: tuple[float, float] | None) -> PondBand:
     return PondBand(
         id=pond_id(part, named),
-        depth_in=(band.depth[0] * IN_PER_FT, band.depth[1] * IN_PER_FT),
-        length_ft=band.length,
-        volume_gal=band.volume_gal,
+        depth_in=_holding(band.depth, named.pond.depth, LEAST_BAND_FT, IN_PER_FT),
+        length_ft=None if named.as_read else _holding(band.length, named.pond.length, LEAST_LENGTH_BAND_FT),
+        volume_gal=None if named.as_read else _holding(band.volume_gal, part.water.volume_gal(named.pond), LEAST_GAL),
         sag_in=(sag[0] * IN_PER_FT, sag[1] * IN_PER_FT) if sag and two_reading_sag(part.water, named) is None else None,
         chances=tuple(zip(THRESHOLD_WORDS, band.chance, strict=True)),
     )
+
+
+LEAST_BAND_FT = 0.02  # no band is narrower to either side than a ruler reads: handbook 2.5
+LEAST_LENGTH_BAND_FT = 0.25
+LEAST_GAL = 0.05
+
+
+def _holding(band: tuple[float, float], likely: float, least: float, unit: float = 1.0) -> tuple[float, float]:
+    """A band that holds its own number, and has a width: what the draws leave, never less than can be read."""
+    low, high = min(band[0], likely - least), max(band[1], likely + least)
+    return max(low, 0.0) * unit, high * unit
 
 
 def _no_bands(trouble: str) -> WaterBands:

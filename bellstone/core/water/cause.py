@@ -1,7 +1,7 @@
 """What holds a pond: a ladder of what could be taken away, and how far the water falls at each rung."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -10,7 +10,9 @@ from bellstone.core.ground import Array, remembered
 from bellstone.core.profile import Dam, DamKind, Mesh, bed_of
 from bellstone.core.water.ponding import Pond
 
-Cause = Literal["backwater", "not recorded", "roots or debris", "deformation", "lip", "adverse or flat", "sag"]
+Cause = Literal[
+    "not known", "backwater", "not recorded", "roots or debris", "deformation", "lip", "adverse or flat", "sag",
+]  # fmt: skip
 LISTED_SHARE = 0.20  # handbook 2.6
 RISING_SHARE = 0.80  # of a bed that rises to its spill point without dipping, as above
 OF_KIND: tuple[tuple[Cause, DamKind], ...] = (
@@ -31,7 +33,23 @@ class Rung:
     items: tuple[str, ...] = ()
 
 
-def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond) -> list[Rung]:
+SAID_SHARE = 0.8  # of a cause that the analyst saw, where no pitch log shows otherwise: working value
+
+
+def as_said(rungs: Sequence[Rung], cause: Cause) -> tuple[Rung, ...]:
+    """The ladder with a cause that was said at its head: strong evidence, which a shape merely assumed does not overrule.
+
+    >>> [(r.cause, round(r.share, 2)) for r in as_said([Rung("sag", 0.0, 1.0)], "lip")]
+    [('lip', 0.8), ('sag', 0.2)]
+    """
+    mine = next((r for r in rungs if r.cause == cause), Rung(cause, 0.0, 0.0))
+    share = max(mine.share, SAID_SHARE)
+    rest = [r for r in rungs if r.cause != cause]
+    scale = (1 - share) / max(sum(r.share for r in rest), 1e-9)
+    return (replace(mine, share=share), *(replace(r, share=r.share * scale) for r in rest))
+
+
+def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond, shaped: bool = True) -> list[Rung]:
     """The ladder of handbook 2.6 at a pond's deepest point, the largest share first.
 
     (1) as is; (2) the main at its outlet; (3) what nobody recorded, then all loose dams out; (4) blisters out;
@@ -47,6 +65,8 @@ def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond)
         Level standing in the main [ft], -inf for none.
     pond : Pond
         With its deepest node.
+    shaped : bool
+        Whether a pitch log or elevations show the bed's shape here; else only that it holds water is known of it.
 
     Examples
     --------
@@ -88,12 +108,15 @@ def causes(mesh: Mesh, z: Array, dams: Sequence[Dam], outlet: float, pond: Pond)
         kept = [d for d in kept if d.kind != kind]
         bare = left(kept)
         step(cause, bare, tuple(d.item for d in gone if holds(d, bare)))
-    up = np.where(mesh.gap == 0, np.maximum(np.diff(z), 0.0), 0.0)
-    flush = z - np.concatenate([[0.0], np.cumsum(up)])
+    flush = _without_up_steps(mesh, z)
     lifted = _top(mesh.station, z, tuple(kept)) - z
     step("lip", float(max((flush + lifted)[at:].max() - flush[at], 0.0)))
     # what readings leave between the water and the bed's crest is taken for the pipe's own: nothing was seen there
-    step(_shape(mesh.station, _top(mesh.station, z, tuple(kept)), pond), 0.0)
+    top = _top(mesh.station, z, tuple(kept))
+    told = sagged_share if shaped else _sagged_at_all
+    dipped = depth * told(mesh.station, top, pond)
+    step("sag", depth - dipped)
+    step("adverse or flat", 0.0)
     return sorted((r for r in out if r.share > 0), key=lambda r: -r.share)
 
 
@@ -102,11 +125,54 @@ def _top(station: Array, z: Array, dams: tuple[Dam, ...]) -> Array:
     return bed_of(station, z, dams).top
 
 
-def _shape(x: Array, z: Array, pond: Pond) -> Cause:
-    """Adverse or flat where, from its lowest point, the bed rises to the spill over four fifths of the pond; else a sag.
+ABOVE_FT = 15.0  # how far above a pond its pipe's own grade is taken to run: working value
+GRADE_OVER_FT = 30.0  # over which that grade is told, as the middle of its spans' falls
+NEXT_TO_POND_FT = 3.0
+LEAST_ABOVE_FT = 6.0
+NO_DIP = 0.2  # of the depth, a dip below the pipe's own grade that is none
 
-    Told from the lowest point and not from node to node, where a pitch log's scatter changes sign.
+
+def sagged_share(x: Array, z: Array, pond: Pond) -> float:
+    """How much of a pond's depth is a dip below the pipe's own grade, 0 to 1; the rest is bed that rises to its spill.
+
+    The grade above the pond is taken on to its lowest point; as far as the bed lies below that it has sagged. Bed
+    that keeps that grade down to its lowest point and then rises was laid the wrong way. Where no pipe lies above to
+    tell a grade: laid adverse or flat where the bed rises to the spill over four fifths of the pond.
+
+    >>> x = np.linspace(0.0, 60.0, 241)
+    >>> laid = np.where(x < 30, -0.02 * x, np.where(x < 40, -0.6 + 0.02 * (x - 30), -0.4 - 0.02 * (x - 40)))
+    >>> bowl = -0.02 * x - 0.2 * np.clip(1 - ((x - 32) / 8) ** 2, 0, None)
+    >>> from bellstone.core.profile import bed_of
+    >>> from bellstone.core.water.ponding import ponds_of
+    >>> [round(sagged_share(x, z, ponds_of(bed_of(x, z, []))[0])) for z in (laid, bowl)]
+    [0, 1]
     """
-    lowest = x[pond.first + int(np.argmin(z[pond.first : pond.spill + 1]))]
-    rising = (float(x[pond.spill]) - float(lowest)) / max(float(x[pond.spill]) - pond.start, 1e-9)
-    return "adverse or flat" if rising >= RISING_SHARE else "sag"
+    low = pond.first + int(np.argmin(z[pond.first : pond.spill + 1]))
+    anchor = max(float(x[0]), pond.start - ABOVE_FT)
+    if rises_throughout(x, z, pond) or pond.start - anchor < LEAST_ABOVE_FT:
+        return 1.0 - rises_throughout(x, z, pond)
+    span = np.diff(x)
+    middle = x[:-1] + span / 2
+    use = (span > 0) & (middle > pond.start - GRADE_OVER_FT) & (middle < pond.start - NEXT_TO_POND_FT)
+    grade = max(float(np.median(-np.diff(z)[use] / span[use])), 0.0)
+    onward = float(np.interp(anchor, x, z)) - grade * (float(x[low]) - anchor)
+    share = (onward - float(z[low])) / max(pond.level - float(z[low]), 1e-9)
+    return 0.0 if share < NO_DIP else min(share, 1.0)
+
+
+def _without_up_steps(mesh: Mesh, z: Array) -> Array:
+    """The bed with every step up at a joint taken out, what lies below it lowered by as much [ft]."""
+    up = np.where(mesh.gap == 0, np.maximum(np.diff(z), 0.0), 0.0)
+    lowered: Array = z - np.concatenate([[0.0], np.cumsum(up)])
+    return lowered
+
+
+def _sagged_at_all(x: Array, z: Array, pond: Pond) -> float:
+    return 1.0 - rises_throughout(x, z, pond)
+
+
+def rises_throughout(x: Array, z: Array, pond: Pond) -> bool:
+    """Whether the bed rises to the spill over four fifths of a pond, told from its lowest point (handbook 2.6)."""
+    low = pond.first + int(np.argmin(z[pond.first : pond.spill + 1]))
+    rising = (float(x[pond.spill]) - float(x[low])) / max(float(x[pond.spill]) - pond.start, 1e-9)
+    return bool(rising >= RISING_SHARE)

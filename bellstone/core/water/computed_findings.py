@@ -10,7 +10,7 @@ from bellstone.core.stations import Place, Segment, segment_at
 from bellstone.core.water.cause import Cause
 from bellstone.core.water.line import NamedPond
 from bellstone.core.water.near_main import one_better, rated_one_better
-from bellstone.core.water.part import Part, items_of, pond_id
+from bellstone.core.water.part import Part, items_of, pond_id, told_items
 from bellstone.core.water.path import PathWater
 from bellstone.core.water.ponds_shown import pond_rating, pond_sighting, ponds_shown
 from bellstone.core.water.shown import PondShown
@@ -27,7 +27,7 @@ def with_computed(found: PathWater, scheme: Scheme) -> tuple[Resolved, ...]:
     rated: dict[int, Resolved] = {}
     alone: list[Resolved] = []
     for part in parts:
-        for named in (named for _, named in part.ponds if named.told is None):
+        for named in (named for _, named in part.ponds if not told_items(part, named)):
             rating = pond_rating(part.water, named, scheme)
             if rating is None:
                 continue
@@ -54,13 +54,7 @@ def ponds_on(found: PathWater, scheme: Scheme) -> tuple[PondShown, ...]:
 
 def pond_causes(parts: Sequence[Part]) -> dict[str, Cause]:
     """What holds each pond, by the items that tell of it, or by its own name where it was computed."""
-    return {
-        item: named.rungs[0].cause
-        for part in parts
-        for _, named in part.ponds
-        if named.rungs
-        for item in items_of(part, named)
-    }
+    return {item: named.cause for part in parts for _, named in part.ponds for item in items_of(part, named)}
 
 
 def _of_bore(r: Resolved) -> Resolved:

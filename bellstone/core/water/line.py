@@ -3,23 +3,18 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import NamedTuple
 
 import numpy as np
 
-from bellstone.core.ground import IN_PER_FT, Z_90, Array, band_of, normals
+from bellstone.core.ground import IN_PER_FT, Z_90, Array
 from bellstone.core.pipe import water_volume_gal
-from bellstone.core.profile import DRAWS, SIGMA_HOLD_FT, Bed, Dam, Invert, Profile, adjusted, bed_of
-from bellstone.core.stations import Interval, less
-from bellstone.core.water.cause import LISTED_SHARE, Rung, causes
-from bellstone.core.water.ponding import FILM_FT, Pond, PondBand, pond_band, ponds_of, pool_level, standing_level
+from bellstone.core.profile import SIGMA_HOLD_FT, Bed, Dam, Invert, MainLevel, Profile, adjusted, bed_of
+from bellstone.core.water.cause import ABOVE_FT, LISTED_SHARE, Cause, Rung, as_said, causes
+from bellstone.core.water.ponding import FILM_FT, Pond, ponds_of, standing_level
 from bellstone.core.water.sag import StringLine, string_line
 
-MAIN_STATE = 27  # random state of the main's level
 UNRECORDED_SIGMAS = 2.0  # what holds a pond beyond this many of its own sigmas is a finding
 LEAST_UNRECORDED_FT = 0.5 / IN_PER_FT
-THRESHOLDS_IN = (0.5, 1.0)
-THRESHOLD_SHARES = (0.25, 0.5, 1.0)
 IN_POND_FT = 0.75  # what lies further than this above where the water ends lies in it: working value
 STRING_STEP_FT = 1.0  # where a pipe has no joints, the string steps by this: working value
 
@@ -32,6 +27,9 @@ class NamedPond:
     sigma: float
     rungs: tuple[Rung, ...]
     string: StringLine | None
+    also: tuple[int, ...] = ()  # other ponds of readings whose water is this one's
+    as_read: bool = False  # only what was read of it: the shape cannot tell how far it reaches, nor what holds it
+    why: str = ""  # why it is only as it was read, where the shape would have it otherwise
 
     @property
     def told(self) -> int | None:
@@ -39,8 +37,13 @@ class NamedPond:
         return self.pond.told
 
     @property
-    def cause(self) -> str:
-        return self.rungs[0].cause if self.rungs else "sag"
+    def cause(self) -> Cause:
+        return self.rungs[0].cause if self.rungs else "not known"
+
+    @property
+    def nodes(self) -> tuple[int, int]:
+        """The nodes it stands over, the last not with them."""
+        return self.pond.first, max(self.pond.last, self.pond.deepest) + 1
 
     @property
     def listed(self) -> tuple[Rung, ...]:
@@ -65,13 +68,6 @@ class DryConflict:
     end: float
     depth: float
     sigmas: float
-
-
-class MainLevel(NamedTuple):
-    """How high the main stands above a line's own invert at its outlet, with its sigma [ft]."""
-
-    above: float
-    sigma: float
 
 
 @dataclass(frozen=True)
@@ -101,8 +97,9 @@ class LineWater:
         """Depth of standing water at each node of a named pond [ft]; NaN elsewhere."""
         out = np.full(self.station.size, np.nan)
         for named in self.ponds:
-            a, b = named.pond.first, max(named.pond.last, named.pond.deepest) + 1
-            out[a:b] = named.pond.level - self.bed.z[a:b]
+            a, b = named.nodes
+            depth = named.pond.level - self.bed.z[a:b]
+            out[a:b] = np.clip(depth, 0.0, named.pond.depth) if named.as_read else depth
         return out
 
     def volume_gal(self, pond: Pond) -> float:
@@ -148,34 +145,113 @@ def water_of(
     profile = adjusted(invert.reaches, invert.readings)
     z, x = profile.z, profile.mesh.station
     dams = tuple(d for d in _standing(invert, profile) if d.item not in without)
-    backed = float(z[-1]) + main.above if main is not None else -np.inf
-    bed = bed_of(x, z, dams, max(backed, outlet))
-    held = [n for n in range(len(invert.told)) if _hold_item(invert, profile, n) not in without]
+    asked = float(z[-1]) + main.above if main is not None else -np.inf
+    of_main = next((n for n, told in enumerate(invert.told) if told.is_main), None)
+    as_read = float(profile.level[of_main]) if of_main is not None and main is None else -np.inf
+    bed = bed_of(x, z, dams, max(asked, as_read, outlet))
+    held = [
+        n for n, told in enumerate(invert.told)
+        if (main is None if told.is_main else _hold_item(invert, profile, n) not in without)
+    ]  # fmt: skip
     level, mine = standing_level(bed, [(profile.spill[n], float(profile.level[n])) for n in held])
-    ponds: list[NamedPond] = []
-    unread: list[Unread] = []
-    conflicts: list[DryConflict] = []
+    found = _Found(invert, profile, dams, bed, [], [], [])
     for pond in ponds_of(bed, level, FILM_FT):
-        told = held[mine[pond.last]] if pond.last in mine else None
-        if invert.riser is not None and x[pond.deepest] < invert.riser[1]:
-            continue
-        sigma = profile.depth_sigma(told, pond.spill, pond.deepest)
-        dry = next((d for d in invert.dry if d[0] <= x[pond.deepest] <= d[1]), None)
-        if told is None and dry is not None:
-            if pond.depth > 2 * sigma:
-                conflicts.append(DryConflict(dry[0], dry[1], pond.depth, pond.depth / max(sigma, 1e-9)))
-        elif told is not None or _is_told(invert, x, pond, bed.outlet):
-            if told is not None or pond.depth >= max(FILM_FT, sigma):
-                ponds.append(_named(invert, profile, dams, bed, replace(pond, told=told), sigma))
-        elif pond.depth >= max(FILM_FT, sigma) and not any(_overlap(invert, n, pond) for n in held):
-            unread.append(Unread(pond.start, pond.end, _why_unread(invert, profile, dams, pond)))
-    return LineWater(invert, profile, dams, bed, level, tuple(ponds), tuple(unread), tuple(conflicts), main)
+        here = dict.fromkeys(n for node in range(pond.first, pond.last + 1) for n in mine.get(node, ()))
+        told = held[mine[pond.last][-1]] if pond.last in mine else None
+        _sort_pond(found, pond, told, [held[n] for n in here], held)
+    shown = {n for named in found.ponds for n in (named.told, *named.also)}
+    missing = (n for n in held if n not in shown and invert.told[n].depth > 0)
+    ponds = sorted([*found.ponds, *(_as_read(found, n) for n in missing)], key=lambda p: p.pond.start)
+    level_of_main = main or (invert.main if main is None else None)
+    return LineWater(
+        invert, profile, dams, bed, level, tuple(ponds), tuple(found.unread), tuple(found.dry), level_of_main
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Found:
+    """What the fill of one line has given so far."""
+
+    invert: Invert
+    profile: Profile
+    dams: tuple[Dam, ...]
+    bed: Bed
+    ponds: list[NamedPond]
+    unread: list[Unread]
+    dry: list[DryConflict]
+
+
+def _sort_pond(found: _Found, pond: Pond, told: int | None, tolds: Sequence[int], held: Sequence[int]) -> None:
+    """A stretch of standing water: named, as it was read only, not known for nobody looked, or against what was seen dry."""
+    invert, profile, bed, x = found.invert, found.profile, found.bed, found.profile.mesh.station
+    if invert.riser is not None and x[pond.deepest] < invert.riser[1]:
+        return
+    backed = pond.level <= bed.outlet + 1e-9
+    sigma = profile.depth_sigma(told, pond.spill, pond.deepest)
+    dry = next((d for d in invert.dry if d[0] <= x[pond.deepest] <= d[1]), None)
+    if told is None and dry is not None:
+        if pond.depth > 2 * sigma:
+            found.dry.append(DryConflict(dry[0], dry[1], pond.depth, pond.depth / max(sigma, 1e-9)))
+    elif told is not None and not backed and (why := _overrun(found, told, pond)) is not None:
+        found.ponds.append(_as_read(found, told, why))
+    elif told is not None or _is_told(invert, x, pond, bed.outlet):
+        if told is not None or backed or pond.depth >= max(FILM_FT, sigma):
+            named = _named(invert, profile, found.dams, bed, replace(pond, told=told), sigma)
+            found.ponds.append(replace(named, also=tuple(n for n in tolds if n != told)))
+    elif pond.depth >= max(FILM_FT, sigma) and not any(_overlap(invert, n, pond) for n in held):
+        why = _why_unread(invert, profile, found.dams, pond)
+        found.unread.append(Unread(pond.start, pond.end, why))
+
+
+OVERRUN_FT = 3.0  # a shore that was read and the fill's may lie this far apart, or three sigma: working value
+OFF_DEPTH_FT = 0.5 / IN_PER_FT  # as far may a depth that was read and the fill's
+
+
+def _overrun(found: _Found, n: int, pond: Pond) -> str | None:
+    """Why the fill is no picture of a pond that was read: None where it is one.
+
+    A pool of one depth and nothing else has no shape; one that was read to end is not filled on past its shore, and
+    nothing is filled over the crown that was read to stand under it.
+    """
+    invert, profile = found.invert, found.profile
+    told, x = invert.told[n], profile.mesh.station
+    logged = _is_logged(invert, told.start, told.end)
+    if not told.shaped and not logged and not told.cause:
+        return ""
+    shores = [v.station for v in invert.readings.levels if v.pond == n and v.kind == "shore"]
+    bore = float(np.interp(told.at, x, np.array([r.diameter for r in invert.reaches])[profile.mesh.reach]))
+    sigma = profile.depth_sigma(n, pond.spill, pond.deepest)
+    if shores and pond.start < min(shores) - max(OVERRUN_FT, Z_90 * sigma / max(invert.reaches[0].grade, 0.005)):
+        return f"the adjusted pipe would fill it up to {invert.axis.feet(pond.start)}, past where it was seen to end"
+    if pond.depth > bore and told.depth < bore:
+        return f"the adjusted pipe would have it {(pond.depth - bore) * IN_PER_FT:.1f} in over the crown"
+    return None
+
+
+def _is_logged(invert: Invert, start: float, end: float) -> bool:
+    """Whether a pitch log shows the pipe's shape somewhere in a stretch [ft]."""
+    return any(a <= end and b >= start for a, b in invert.pitched)
+
+
+SHAPED_BY_HEIGHTS = 3  # elevations read in and just above a pond, from which on its bed's shape is told
+CAUSE_OF_DAM: dict[str, Cause] = {"loose": "roots or debris", "blister": "deformation"}
+
+
+def _as_read(found: _Found, n: int, why: str = "") -> NamedPond:
+    """A pond of which only what was read is known: its depth where it was read, as far as it was seen."""
+    told, mesh, z = found.invert.told[n], found.profile.mesh, found.profile.z
+    first, last, at = (mesh.node(s, below=s == told.end) for s in (told.start, told.end, told.at))
+    first, last = min(first, at), max(last, at)
+    pond = Pond(first, last, at, last, float(z[at]) + told.depth, told.start, told.end, told.depth, told=n)
+    held = next((d for d in found.invert.dams if d.item == told.held_by), None)
+    said: Cause | None = CAUSE_OF_DAM.get(held.kind) if held is not None else told.cause or None  # type: ignore[assignment]
+    cause = (Rung(said, 0.0, 1.0, (held.item,) if held is not None else ()),) if said else ()
+    return NamedPond(pond, told.sigma, cause, None, as_read=True, why=why)
 
 
 def _overlap(invert: Invert, number: int, pond: Pond) -> bool:
     """Whether a pond lies where the water of a pond of readings was seen."""
-    first = min(v.station for v in invert.readings.levels if v.pond == number)
-    return pond.start <= invert.readings.holds[number].at and pond.end >= first
+    return pond.start <= invert.readings.holds[number].at and pond.end >= invert.told[number].start
 
 
 def _is_told(invert: Invert, x: Array, pond: Pond, outlet: float) -> bool:
@@ -203,6 +279,8 @@ def _standing(invert: Invert, profile: Profile) -> list[Dam]:
     for n, told in enumerate(invert.told):
         item, at = _hold_item(invert, profile, n), float(profile.mesh.station[profile.spill[n]])
         height = float(profile.level[n] - profile.z[profile.spill[n]])
+        if told.is_main or not (told.shaped or told.cause or _is_logged(invert, told.start, told.end)):
+            continue  # the main stands by itself; of one depth nobody can say what holds it
         if told.held_by:
             recorded = next(d for d in invert.dams if d.item == item)
             dams[item] = replace(recorded, start=at, end=at, height=max(height, 0.0))
@@ -217,6 +295,8 @@ def _under_water(invert: Invert, dam: Dam) -> bool:
     """Whether the water of a pond that was read stands over it from side to side: then it holds none of it."""
     middle = (dam.start + dam.end) / 2
     for n, hold in enumerate(invert.readings.holds):
+        if invert.told[n].is_main:
+            continue
         first = min(v.station for v in invert.readings.levels if v.pond == n)
         if first <= middle < hold.at - IN_POND_FT and invert.told[n].held_by != dam.item:
             return True
@@ -224,18 +304,25 @@ def _under_water(invert: Invert, dam: Dam) -> bool:
 
 
 def _named(invert: Invert, profile: Profile, dams: Sequence[Dam], bed: Bed, pond: Pond, sigma: float) -> NamedPond:
-    rungs = tuple(causes(profile.mesh, bed.z, dams, bed.outlet, pond))
+    logged = _is_logged(invert, pond.start, pond.end)
+    heights = sum(pond.start - ABOVE_FT <= h.station <= pond.end + IN_POND_FT for h in invert.readings.heights)
+    rungs = tuple(causes(profile.mesh, bed.z, dams, bed.outlet, pond, logged or heights >= SHAPED_BY_HEIGHTS))
+    told = invert.told[pond.told] if pond.told is not None else None
+    if told is not None and told.is_main and not logged:
+        rungs = (Rung("backwater", 0.0, 1.0, ()),)  # the main's level explains all that was read of it
+    elif told is not None and told.cause and not logged:
+        rungs = as_said(rungs, told.cause)  # type: ignore[arg-type]
     string = None
     shaped = pond.told is None or any(a <= pond.end and b >= pond.start for a, b in invert.pitched)
     shores = any(v.pond == pond.told and v.kind == "shore" for v in invert.readings.levels)
     bent = any(r.cause in ("sag", "adverse or flat") and r.share >= LISTED_SHARE for r in rungs)
     if (shaped or shores) and bent and bed.station[pond.spill] > bed.station[pond.first]:
-        crested = _with_crest(bed.z, dams, bed.station)
+        crested = with_crest(bed.z, dams, bed.station)
         string = string_line(bed.station, crested, pond.first, pond.spill, _string_nodes(profile, pond))
     return NamedPond(pond, sigma, rungs, string)
 
 
-def _with_crest(z: Array, dams: Sequence[Dam], station: Array) -> Array:
+def with_crest(z: Array, dams: Sequence[Dam], station: Array) -> Array:
     """The bed as the water says it stands at its spill points, where nothing else was seen there."""
     return bed_of(station, z, [d for d in dams if d.kind == "crest"]).top
 
@@ -259,98 +346,3 @@ def _why_unread(invert: Invert, profile: Profile, dams: Sequence[Dam], pond: Pon
         if s.height > 0 and abs(s.station - x[pond.spill]) < 1
     ]
     return f"{by[0]} may hold water" if by else "the pipe's shape may hold water"
-
-
-# ---- how well it is known ---------------------------------------------------------------------------------
-
-
-@dataclass(frozen=True, slots=True)
-class Bands:
-    """5-95 % of the invert by node [ft], of each named pond, its sag and its depth by node [ft]; and the chance of
-    more than half an inch somewhere in each stretch that nobody saw at rest, None where no pitch log runs through."""
-
-    low: Array
-    high: Array
-    depth_low: Array
-    depth_high: Array
-    ponds: tuple[PondBand, ...]
-    sags: tuple[tuple[float, float] | None, ...]
-    not_known: tuple[tuple[float, float, float | None], ...]
-
-
-def thresholds_ft(diameter: float) -> tuple[float, ...]:
-    """Depths whose chance is asked: 1/2 in, 1 in, a quarter, half and all of the bore [ft]."""
-    return (*(t / IN_PER_FT for t in THRESHOLDS_IN), *(s * diameter * 0.9999 for s in THRESHOLD_SHARES))
-
-
-def bands_of(water: LineWater, count: int = DRAWS) -> Bands:
-    """Bands over draws of the adjusted profile, the random state fixed.
-
-    Raises
-    ------
-    DomainError
-        The readings disagree: a head seen under water would stand out of it in nearly every draw.
-    """
-    z, told = water.profile.draws(count)
-    # the main's level was read from the outlet: it moves with it
-    outlet: Array | float = water.bed.outlet
-    if water.main is not None:
-        outlet = z[-1] + water.main.above + water.main.sigma * normals(1, count, MAIN_STATE)[0, : z.shape[1]]
-    if z.shape[1] == count:  # nothing was rejected: the heights are normal, and their band is known
-        reach = Z_90 * water.profile.sigma
-        low, high = water.profile.z - reach, water.profile.z + reach
-    else:
-        low, high = band_of(z)
-    depth_low, depth_high = np.full(water.station.size, np.nan), np.full(water.station.size, np.nan)
-    ponds, sags = [], []
-    for named in water.ponds:
-        a, b = _window(water, named.pond)
-        lift = water.bed.top[a:b] - water.bed.z[a:b]
-        mine = told[named.told] if named.told is not None and named.pond.level > water.bed.outlet else None
-        deepest = named.pond.deepest - a
-        over = thresholds_ft(float(water.diameter[named.pond.deepest]))
-        part = np.ascontiguousarray(z[a:b])
-        band = pond_band(water.station[a:b], part, mine, lift, water.diameter[a:b], deepest, over, outlet)
-        i, j = named.pond.first, max(named.pond.last, named.pond.deepest) + 1
-        depth_low[i:j], depth_high[i:j] = band.by_node[:, i - a : j - a]
-        ponds.append(band)
-        sags.append(_sag_band(water, named, z))
-    return Bands(low, high, depth_low, depth_high, tuple(ponds), tuple(sags), tuple(_not_known(water, z)))
-
-
-def _window(water: LineWater, pond: Pond) -> tuple[int, int]:
-    """A pond's extent and a lay length upstream; it ends at its spill point, and what holds it there."""
-    lay = water.invert.reaches[water.profile.mesh.reach[pond.first]].lay_length
-    a = int(np.searchsorted(water.station, pond.start - lay))
-    b = pond.spill + 1
-    if pond.told is None:
-        b = int(np.searchsorted(water.station, water.station[pond.spill] + lay, side="right"))
-    return a, max(b, a + 2)
-
-
-def _sag_band(water: LineWater, named: NamedPond, z: Array) -> tuple[float, float] | None:
-    if named.string is None:
-        return None
-    x, line = water.station, named.string
-    share = (x[line.at] - x[line.upstream]) / (x[line.spill] - x[line.upstream])
-    lift = _with_crest(water.bed.z, water.dams, x)[line.spill] - water.bed.z[line.spill]
-    under = z[line.upstream] * (1 - share) + (z[line.spill] + lift) * share - z[line.at]
-    low, high = band_of(under)
-    return float(max(low, 0.0)), float(max(high, 0.0))
-
-
-def _not_known(water: LineWater, z: Array) -> list[tuple[float, float, float | None]]:
-    """Stretches outside every pond's window that nobody saw dry."""
-    x = water.station
-    windows: list[Interval] = [(float(x[a]), float(x[b - 1])) for a, b in (_window(water, n.pond) for n in water.ponds)]
-    holes = [*windows, *water.invert.dry, *([water.invert.riser] if water.invert.riser else [])]
-    out: list[tuple[float, float, float | None]] = []
-    for start, end in less([(float(x[0]), float(x[-1]))], holes):
-        logged = sum(min(b, end) - max(a, start) for a, b in water.invert.pitched if min(b, end) > max(a, start))
-        first, last = np.searchsorted(x, start), np.searchsorted(x, end, side="right")
-        chance = None
-        if logged > 0.8 * (end - start) and last - first > 2:
-            part = z[first:last]
-            chance = float(np.mean((pool_level(part) - part).max(axis=0) > THRESHOLDS_IN[0] / IN_PER_FT))
-        out.append((start, end, chance))
-    return out

@@ -35,10 +35,16 @@ class Part:
 
 def pond_id(part: Part, named: NamedPond) -> str:
     """A pond's name: the finding that tells it, else where it is deepest."""
-    told = part.water.invert.told[named.told].items[0] if named.told is not None else ""
-    return told or f"pond-{part.line}-{round(float(part.water.station[named.pond.deepest]))}"
+    told = told_items(part, named)
+    return told[0] if told else f"pond-{part.line}-{round(float(part.water.station[named.pond.deepest]))}"
+
+
+def told_items(part: Part, named: NamedPond) -> tuple[str, ...]:
+    """The items that tell of a pond: of every pool that was read in its water; none where it was computed."""
+    tolds = (n for n in (named.told, *named.also) if n is not None)
+    return tuple(dict.fromkeys(item for n in tolds for item in part.water.invert.told[n].items))
 
 
 def items_of(part: Part, named: NamedPond) -> tuple[str, ...]:
     """The items that tell of a pond, or its own name where it was computed."""
-    return part.water.invert.told[named.told].items if named.told is not None else (pond_id(part, named),)
+    return told_items(part, named) or (pond_id(part, named),)

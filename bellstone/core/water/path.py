@@ -6,11 +6,11 @@ from math import hypot, inf
 
 from bellstone.core.findings import AxisWords, Resolved, axis_words_of, resolve
 from bellstone.core.ground import IN_PER_FT, remembered
-from bellstone.core.profile import SIGMA_REST_FT, Height, invert_of
+from bellstone.core.profile import SIGMA_REST_FT, Height, MainLevel, invert_of
 from bellstone.core.record import Lateral, Visit, amount_middle, amount_spread
 from bellstone.core.scheme import USUAL_BORE_IN, Scheme
 from bellstone.core.stations import Coverage, Path, Placing, Segment, chain_of, pipes_on
-from bellstone.core.water.line import MainLevel, water_of
+from bellstone.core.water.line import water_of
 from bellstone.core.water.near_main import sags_near_main
 from bellstone.core.water.part import Part
 
@@ -78,20 +78,19 @@ def parts_of(
         if path.joins_ft is not None and below:
             joins, outlet = _joined(below, path.joins_ft, segments)
     at = path.joins_ft
-    invert = invert_of(lateral, path.line, path.visit, placing, segments, rows, scheme, at, joins, path.limits)
+    read = _main_level(visit) if len(chain) == 1 else None
+    invert = invert_of(lateral, path.line, path.visit, placing, segments, rows, scheme, at, joins, path.limits, read)
     if invert is None:
         return ()
-    main = _main_level(visit, what_if) if len(chain) == 1 else None
-    water = water_of(invert, main, what_if.without, outlet)
+    asked = None if what_if.main_level is None or len(chain) > 1 else MainLevel(what_if.main_level, 0.0)
+    water = water_of(invert, asked, what_if.without, outlet)
     relative = below[-1].relative if below else water.profile.relative
     own = Part(water, -inf, at if at is not None else inf, path.line.id, relative)
     return (own, *(replace(p, first=max(p.first, at)) for p in below if at is not None and p.last > at))
 
 
-def _main_level(visit: Visit, what_if: WhatIf) -> MainLevel | None:
-    """What was read of the main's level, or what is asked of it, which is so."""
-    if what_if.main_level is not None:
-        return MainLevel(what_if.main_level, 0.0)
+def _main_level(visit: Visit) -> MainLevel | None:
+    """What was read of the main's level."""
     said = visit.main_level
     if said is None:
         return None

@@ -114,7 +114,7 @@ def _pond(bed: Bed, level: Array, a: int, b: int) -> Pond:
     return Pond(a, b, deepest, spill, w, start, float(x[spill]), w - float(bed.z[deepest]))
 
 
-def standing_level(bed: Bed, told: Sequence[tuple[int, float]]) -> tuple[Array, dict[int, int]]:
+def standing_level(bed: Bed, told: Sequence[tuple[int, float]]) -> tuple[Array, dict[int, tuple[int, ...]]]:
     """The fill, with each pond of readings at the level that its readings gave.
 
     Parameters
@@ -126,7 +126,7 @@ def standing_level(bed: Bed, told: Sequence[tuple[int, float]]) -> tuple[Array, 
 
     Returns
     -------
-    level (n,) [ft], and {node: number of the pond of readings}
+    level (n,) [ft], and {node: numbers of the ponds of readings that stand there, the last one's level}
 
     Examples
     --------
@@ -134,17 +134,19 @@ def standing_level(bed: Bed, told: Sequence[tuple[int, float]]) -> tuple[Array, 
 
     >>> level, mine = standing_level(Bed(np.arange(4.0), *[np.array([3.0, 1.0, 2.0, 0.0])] * 2), [(2, 1.9)])
     >>> level.tolist(), mine
-    ([3.0, 1.9, 2.0, 0.0], {1: 0})
+    ([3.0, 1.9, 2.0, 0.0], {1: (0,)})
     """
     level = pool_level(bed.top, bed.outlet)
-    mine: dict[int, int] = {}
-    for number, (spill, w) in enumerate(told):
-        if w < bed.outlet:
-            continue
+    mine: dict[int, tuple[int, ...]] = {}
+    for number, (spill, read) in enumerate(told):
+        w = max(read, bed.outlet)  # the main, or the line below, stands over it
         dry = np.flatnonzero(bed.top[:spill] >= w)
         first = int(dry[-1]) + 1 if dry.size else 0
-        level[first:spill] = w
-        mine |= dict.fromkeys(range(first, spill), number)
+        upto = spill + 1 if spill == bed.station.size - 1 and bed.top[spill] < w else spill
+        level[first:upto] = w
+        for node in range(first, upto):
+            # where two pools read are one water, both tell of it; one that stands higher hides the other
+            mine[node] = (*(n for n in mine.get(node, ()) if max(told[n][1], bed.outlet) == w), number)
     return level, mine
 
 

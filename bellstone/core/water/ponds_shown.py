@@ -11,11 +11,13 @@ from bellstone.core.scheme import Rating, Scheme, rate
 from bellstone.core.water.backup import flushes_to_replace
 from bellstone.core.water.cause import Rung
 from bellstone.core.water.line import LineWater, NamedPond
-from bellstone.core.water.part import Part, pond_id
+from bellstone.core.water.part import Part, pond_id, told_items
+from bellstone.core.water.ponding import Pond
 from bellstone.core.water.sag import SagEstimate, sag_estimate
 from bellstone.core.water.shown import PondShown, Removable, RungShown
 
 CAUSE_WORDS = {
+    "not known": "what holds it is not known",
     "backwater": "the main stands against the outlet",
     "not recorded": "something that nobody recorded",
     "roots or debris": "roots or debris: clear it and the water drains",
@@ -39,8 +41,8 @@ def pond_shown(part: Part, named: NamedPond, scheme: Scheme) -> PondShown:
     x, invert = water.station, water.invert
     diameter = float(water.diameter[pond.deepest])
     share = pond.depth / diameter
-    volume = water.volume_gal(pond)
-    items = invert.told[named.told].items if named.told is not None else ()
+    volume = None if named.as_read else water.volume_gal(pond)
+    items = told_items(part, named)
     return PondShown(
         **_sag_of(water, named),
         id=pond_id(part, named),
@@ -50,20 +52,21 @@ def pond_shown(part: Part, named: NamedPond, scheme: Scheme) -> PondShown:
         end_ft=pond.end,
         deepest_at_ft=float(x[pond.deepest]),
         depth_in=pond.depth * IN_PER_FT,
+        depth_words=depth_words(pond.depth * IN_PER_FT, diameter * IN_PER_FT),
         share_of_depth=share,
         share_of_area=area_share(min(share, 1.0), 1.0),
-        length_ft=pond.length,
+        length_ft=pond.length if pond.length > 0 or not named.as_read else None,
         volume_gal=volume,
-        full_bore_ft=water.full_bore_ft(pond),
+        full_bore_ft=0.0 if named.as_read else water.full_bore_ft(pond),
         joints_under=water.joints_under(pond),
         spill_ft=float(x[pond.spill]),
-        cause=named.rungs[0].cause if named.rungs else "sag",
+        cause=named.cause,
         cause_words=_cause_words(water, named),
         ladder=tuple(_rung_shown(water, r) for r in named.rungs),
         rating=pond_rating(water, named, scheme),
         basis=_basis(part, named),
         bore_known=invert.bore_known,
-        flushes=tuple(flushes_to_replace(volume)),
+        flushes=() if volume is None else tuple(flushes_to_replace(volume)),
     )
 
 
@@ -88,6 +91,17 @@ def _sag_of(water: LineWater, named: NamedPond) -> dict[str, Any]:
     }
 
 
+def depth_words(depth_in: float, bore_in: float) -> str:
+    """Standing water in words: its depth and its share of the bore; over the bore only what stands as head.
+
+    >>> depth_words(1.0, 4.0), depth_words(7.0, 4.0)
+    ('1.0 in, 25 % of the bore', 'full, + 3.0 in head')
+    """
+    if depth_in > bore_in * 1.0001:
+        return f"full, + {depth_in - bore_in:.1f} in head"
+    return f"{depth_in:.1f} in, {100 * depth_in / bore_in:.0f} % of the bore"
+
+
 def two_reading_sag(water: LineWater, named: NamedPond) -> SagEstimate | None:
     """The sag behind a pond that was told by its depth and length, where no pitch log shows the pipe's shape."""
     invert, pond = water.invert, named.pond
@@ -96,12 +110,27 @@ def two_reading_sag(water: LineWater, named: NamedPond) -> SagEstimate | None:
     looks = [v for v in invert.readings.levels if v.pond == named.told]
     shores = [v.station for v in looks if v.kind == "shore"]
     depth = max((v.above for v in looks if v.kind == "rest"), default=0.0)
-    reach = invert.reaches[water.profile.mesh.reach[pond.deepest]]
     length = pond.end - min(shores) if shores else 0.0
-    if not (depth > 0 and length > 0 and reach.grade >= 0):
+    grade, grade_sigma = _grade_around(water, pond)
+    if not (depth > 0 and length > 0 and grade >= 0):
         return None
     sigma = max((v.sigma for v in looks if v.kind == "rest"), default=SIGMA_REST_FT)
-    return sag_estimate(depth, length, reach.grade, max(sigma, SIGMA_REST_FT), SHORE_FT, SIGMA_GIVEN)
+    return sag_estimate(depth, length, grade, max(sigma, SIGMA_REST_FT), SHORE_FT, grade_sigma)
+
+
+LEAST_HEIGHTS = 2  # heights in a reach, from which on its adjusted grade is told by them
+
+
+def _grade_around(water: LineWater, pond: Pond) -> tuple[float, float]:
+    """The grade of the pipe around a pond and its sigma [ft/ft]: adjusted where heights or a pitch log tell it, else assumed."""
+    profile, invert = water.profile, water.invert
+    n = int(profile.mesh.reach[pond.deepest])
+    reach = invert.reaches[n]
+    heights = sum(r.kind == "height" and not r.out and reach.start <= r.station <= reach.end for r in profile.residuals)
+    logged = any(a < reach.end and b > reach.start for a, b in invert.pitched)
+    if heights >= LEAST_HEIGHTS or logged:
+        return float(profile.grade[n]), float(profile.grade_sigma[n])
+    return reach.grade, SIGMA_GIVEN
 
 
 @remembered(256, "water", "named", "scheme")  # the findings and the pond itself ask for it
@@ -110,13 +139,20 @@ def pond_rating(water: LineWater, named: NamedPond, scheme: Scheme) -> Rating | 
     pond = named.pond
     reach = water.invert.reaches[water.profile.mesh.reach[pond.deepest]]
     bore_in = reach.diameter * IN_PER_FT if water.invert.bore_known else None
-    rated = rate(pond_sighting(water, named, "pond"), bore_in, "unknown", scheme, water.full_bore_ft(pond))
+    rated = rate(
+        pond_sighting(water, named, "pond"),
+        bore_in,
+        "unknown",
+        scheme,
+        0.0 if named.as_read else water.full_bore_ft(pond),
+    )
     return rated if isinstance(rated, Rating) else None
 
 
 def _sigma(water: LineWater, named: NamedPond) -> float:
     """One sigma of a pond's depth [ft]: of the main's level, where that is what makes it."""
-    backed = water.main is not None and named.pond.level <= water.bed.outlet + 1e-9 and named.told is None
+    of_main = named.told is None or water.invert.told[named.told].is_main
+    backed = water.main is not None and named.pond.level <= water.bed.outlet + 1e-9 and of_main
     return water.main.sigma if backed and water.main is not None else named.sigma
 
 
@@ -134,8 +170,10 @@ def pond_sighting(water: LineWater, named: NamedPond, ident: str) -> Sighting:
 
 def _cause_words(water: LineWater, named: NamedPond) -> str:
     spill = f"spills at {water.invert.axis.feet(float(water.station[named.pond.spill]))}"
+    if named.as_read:
+        spill = named.why or "how far it reaches was not read"
     if not named.rungs:
-        return spill
+        return f"{CAUSE_WORDS['not known']}; {spill}"
     listed = [f"{CAUSE_WORDS[r.cause]}{_by(water, r)} ({100 * r.share:.0f} %)" for r in named.listed]
     return f"{'; '.join(listed)}; {spill}"
 
@@ -152,8 +190,9 @@ def _rung_shown(water: LineWater, r: Rung) -> RungShown:
 
 def _basis(part: Part, named: NamedPond) -> str:
     invert = part.water.invert
-    if named.told is not None:
-        looks = [v for v in invert.readings.levels if v.pond == named.told]
+    told = [n for n in (named.told, *named.also) if n is not None and invert.told[n].items]
+    if told:
+        looks = [v for v in invert.readings.levels if v.pond in told]
         rest = sum(v.kind == "rest" for v in looks)
         bits = [many(rest, "depth read at rest", "depths read at rest")]
         bits += [many(sum(v.kind == "shore" for v in looks), "shore", "shores")]

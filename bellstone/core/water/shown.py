@@ -27,10 +27,11 @@ class PondShown(Rec):
     end_ft: float
     deepest_at_ft: float
     depth_in: float
+    depth_words: str  # "2.1 in, 53 % of the bore"; over the bore "full, + 3.0 in"
     share_of_depth: float
     share_of_area: float
-    length_ft: float
-    volume_gal: float
+    length_ft: float | None  # None where only a depth was read: how far it reaches is not known
+    volume_gal: float | None
     full_bore_ft: float
     joints_under: int
     spill_ft: float
@@ -103,8 +104,8 @@ class PondBand(Rec):
 
     id: str
     depth_in: tuple[float, float]
-    length_ft: tuple[float, float]
-    volume_gal: tuple[float, float]
+    length_ft: tuple[float, float] | None
+    volume_gal: tuple[float, float] | None
     sag_in: tuple[float, float] | None
     chances: tuple[tuple[str, float], ...]
 
