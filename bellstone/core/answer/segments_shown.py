@@ -78,7 +78,7 @@ def segment_shown(
         length_band_ft=None if segment.length is None else Z_90 * hypot(segment.start_sigma, segment.end_sigma),
         joints=joints_of(segment, rows),
         score=whole,
-        verdict=judge_rows(lateral, inside, scheme, None, Visit(id="segment"), held=held),
+        verdict=judge_rows(lateral, inside, scheme, None, Visit(id="segment"), held=held, nothing_seen=not rows),
     )
 
 

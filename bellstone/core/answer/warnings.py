@@ -15,10 +15,11 @@ from bellstone.core.findings import (
 )
 from bellstone.core.ground import IN_PER_FT, tidy
 from bellstone.core.pipe import includes_six
+from bellstone.core.profile import drains_in
 from bellstone.core.record import LandmarkPosition, Lateral, PitchReading, Rec, Sighting, Visit, amount_middle
 from bellstone.core.scheme import Scheme, size_bounds
 from bellstone.core.stations import Coverage, Placing, ReadAtHead, Segment, is_behind
-from bellstone.core.water import Part, readings_shown
+from bellstone.core.water import Part, pond_id, readings_shown
 
 
 class Warning(Rec):
@@ -52,7 +53,7 @@ def warnings_of(
         *_of_joints(rows, segments, axis),
         *_of_places(visit, rows, placing, axis),
         *_of_runs(placing),
-        *_of_draining(visit, rows),
+        *_of_draining(visit, rows, parts),
         *_of_depths(visit),
         *_of_landmarks(visit, placing),
         *_of_shape(parts),
@@ -238,18 +239,22 @@ def _of_runs(placing: Placing) -> Iterator[Warning]:
             yield Warning(id=ident, where=f"run {tie.run}", text=question, mend="answer it in Set up")
 
 
-def _of_draining(visit: Visit, rows: Sequence[Resolved]) -> Iterator[Warning]:
-    """A depth read at rest sooner than the line drains: a flush test in the engine says how long, at least."""
+def _of_draining(visit: Visit, rows: Sequence[Resolved], parts: Sequence[Part]) -> Iterator[Warning]:
+    """A depth read at rest sooner than the line drains: as a flush test in the engine found, else by its length and grade."""
+    if not parts:
+        return
+    drains = drains_in(parts[0].water.invert.reaches, visit.drain_down_min)
+    known = "takes at least" if visit.drain_down_min is not None else "by its length and grade takes about"
     for r in rows:
         s = r.sighting
-        if visit.drain_down_min is None or s.minutes_off is None or s.kind != "standing" or s.water != "rest":
+        if s.minutes_off is None or s.kind != "standing" or s.water != "rest":
             continue
-        if amount_middle(s.minutes_off) < visit.drain_down_min:
+        if amount_middle(s.minutes_off) < drains:
             yield Warning(
                 id=f"early:{s.id}",
                 where=f"{r.finding.words} ({_at(r)})",
-                text=f"read {tidy(amount_middle(s.minutes_off), 1)} min after the water was off: this line takes at "
-                f"least {tidy(visit.drain_down_min, 1)} min to drain down",
+                text=f"read too soon, {tidy(amount_middle(s.minutes_off), 1)} min after the water was off: this line {known} "
+                f"{tidy(drains, 1)} min to drain down",
                 mend="read it again, or keep it as more than there is",
             )
 
@@ -291,6 +296,14 @@ def _of_shape(parts: Sequence[Part]) -> Iterator[Warning]:
                 text=f"{found.off_words} and was taken out; it may be {found.explains}",
                 mend="check it, mark it unsure, or take it out",
             )
+        for named in part.water.ponds:
+            if named.why:
+                yield Warning(
+                    id=f"overruns:{pond_id(part, named)}",
+                    where=f"water read at {part.water.invert.axis.span(named.pond.start, named.pond.end)}",
+                    text=f"{named.why}: the heights there and what was read of the water disagree",
+                    mend="check the depths and ground levels beside it, its footages, and the shore; until then it is shown as read",
+                )
         for dam in part.water.dams:
             if dam.kind == "unrecorded":
                 yield Warning(

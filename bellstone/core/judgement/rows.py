@@ -117,6 +117,7 @@ def judge_rows(
     visit: Visit,
     stop: str = "",
     held: Mapping[str, str] = NOTHING_HELD,
+    nothing_seen: bool = False,
 ) -> VerdictShown:
     judged = [j for j in (_judged(r, scheme, held.get(r.sighting.item, "")) for r in one_each(rows)) if j is not None]
     waiting = [
@@ -126,7 +127,13 @@ def judge_rows(
     ]
     flush = visit.flush_tests[-1].result if visit.flush_tests and reached is not None else None
     return judge(
-        judged, lateral.site.house_rules, reached, stop, flush, waiting, nothing_seen=reached is not None and not rows
+        judged,
+        lateral.site.house_rules,
+        reached,
+        stop,
+        flush,
+        waiting,
+        nothing_seen=nothing_seen or (reached is not None and not rows),
     )
 
 

@@ -124,6 +124,9 @@ def _sweep(stretches: tuple[tuple[float, float, float], ...]) -> float:
 def score(items: Sequence[Rated], seen_ft: float | None, own_soundness: bool = True) -> Score:
     """Worst spot, soundness and spread of a stretch from its counted items.
 
+    Overall soundness takes the three burdens added, so that a line always lies between its segments (handbook 3.3);
+    each aspect's own stays beside it.
+
     Parameters
     ----------
     items : sequence of Rated
@@ -150,11 +153,10 @@ def score(items: Sequence[Rated], seen_ft: float | None, own_soundness: bool = T
     soundness = spread = None
     if known and seen_ft is not None:
         of = {a: [r for r in items if r.aspect == a] for a in ASPECTS}
-        ends = {which: {a: soundness_of(weighted_feet(of[a], a, which) / seen_ft) for a in ASPECTS} for which in ENDS}
-        by_aspect = {a: ends["likely"][a] for a in ASPECTS}
-        soundness = Range(
-            low=min(ends["high"].values()), likely=min(ends["likely"].values()), high=min(ends["low"].values())
-        )
+        burden = {which: {a: weighted_feet(of[a], a, which) / seen_ft for a in ASPECTS} for which in ENDS}
+        by_aspect = {a: soundness_of(burden["likely"][a]) for a in ASPECTS}
+        whole = {which: soundness_of(sum(burden[which].values())) for which in ENDS}
+        soundness = Range(low=whole["high"], likely=whole["likely"], high=whole["low"])
         spread = spread_of(items, seen_ft)
     return Score(
         worst=overall,

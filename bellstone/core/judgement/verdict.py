@@ -70,6 +70,9 @@ class VerdictShown(Rec):
     changes: str  # says if an end of a range would change it, and what would settle it
 
 
+HARDLY_AT_WORST = Reason(verdict="not_serviceable", why="the flush test may not have moved the water at all")
+
+
 def judge(
     items: Sequence[Judged],
     house: HouseRules,
@@ -90,7 +93,12 @@ def judge(
     """
     common = _line_reasons(house, reached_main, stop_reason, flush_result, needs_rest_reading, nothing_seen)
     of_items = [_of_item(item, house) for item in items]
-    by_end = {which: [*(r for of in of_items for r in of[which]), *common] for which in ENDS}
+    # a flush that hardly moved the water is a range over one that moved it sluggishly and one that did not
+    worse = [HARDLY_AT_WORST] if flush_result == "hardly_moved" else []
+    by_end = {
+        which: [*(r for of in of_items for r in of[which]), *common, *(worse if which == "high" else ())]
+        for which in ENDS
+    }
     worst = {which: max((ORDER.index(r.verdict) for r in by_end[which]), default=0) for which in ENDS}
     reasons = sorted(by_end["likely"], key=lambda r: -ORDER.index(r.verdict))
     verdict = ORDER[worst["likely"]]
@@ -112,7 +120,8 @@ def _what_would_change(
     bits = []
     if worst["high"] > worst["likely"]:
         deciding = [i for i in items if _alone(i, house, "high", common) > worst["likely"]]
-        bits.append(f"could be “{VERDICT_WORDS[ORDER[worst['high']]]}” at the far end of a range" + _settle(deciding))
+        settle = _settle(deciding) or (": flush again, and watch whether it moves" if not deciding else "")
+        bits.append(f"could be “{VERDICT_WORDS[ORDER[worst['high']]]}” at the far end of a range{settle}")
     if worst["low"] < worst["likely"]:
         deciding = [i for i in items if _alone(i, house, "likely", common) == worst["likely"]]
         bits.append(f"could be “{VERDICT_WORDS[ORDER[worst['low']]]}” at the near end" + _settle(deciding))
@@ -226,7 +235,9 @@ def _line_reasons(
         why = f"the main was not reached{': ' + stop_reason if stop_reason else ''}; what was not seen is not known"
         reasons.append(Reason(verdict="further_look", why=why))
     if flush_result in ("not_moved", "hardly_moved"):
-        decides = " (between sluggish and not moved: this decides)" if flush_result == "hardly_moved" else ""
+        decides = (
+            " (between sluggish and not moved: which of the two decides)" if flush_result == "hardly_moved" else ""
+        )
         level: Verdict = "not_serviceable" if flush_result == "not_moved" else "further_look"
         reasons.append(Reason(verdict=level, why=f"the flush test {flush_result.replace('_', ' ')} the water{decides}"))
     for name in needs_rest_reading:

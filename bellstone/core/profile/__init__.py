@@ -3,7 +3,7 @@
 from bellstone.core.profile.adjust import DRAWS, Profile, adjusted
 from bellstone.core.profile.bed import Bed, Dam, DamKind, bed_of
 from bellstone.core.profile.mesh import Mesh
-from bellstone.core.profile.pools import HEAD_RADIUS_FT, SIGMA_REST_FT, MainLevel
+from bellstone.core.profile.pools import HEAD_RADIUS_FT, SIGMA_REST_FT, MainLevel, drains_in
 from bellstone.core.profile.reaches import SIGMA_GIVEN
 from bellstone.core.profile.readings import Invert, depth_sigma, invert_of
 from bellstone.core.profile.said import SIGMA_HOLD_FT, Height, Residual
@@ -28,6 +28,7 @@ __all__ = [
     "adjusted",
     "bed_of",
     "depth_sigma",
+    "drains_in",
     "invert_of",
     "surface_of",
 ]

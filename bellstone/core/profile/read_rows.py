@@ -42,6 +42,22 @@ class ReadRows:
         }
         self.pond = {first + n: v.pond for n, v in enumerate(readings.levels)}
         self.put(tuple((a + b) // 2 for a, b in self.moving.values()))
+        self._log: Array | None = None
+        self._first_pitch = 0
+        self._tilts: dict[int, bool] = {}
+
+    def _may_be_tilt(self, i: int) -> bool:
+        """Whether a tilted head would explain a pitch that disagrees: any other reading may always be wrong."""
+        if self._log is None:
+            read = [p for p in self.each if isinstance(p, Pitch)]
+            self._log = np.array([(p.station, p.grade, p.sigma) for p in read]).T
+            self._first_pitch = len(self.each) - len(read)
+        if i < self._first_pitch:
+            return True
+        if i not in self._tilts:
+            station, grade, sigma = self._log
+            self._tilts[i] = is_short_and_returns(station, grade, sigma, i - self._first_pitch)
+        return self._tilts[i]
 
     @property
     def places(self) -> tuple[int, ...]:
@@ -70,15 +86,19 @@ class ReadRows:
         Taking out reading i moves the others by Q a_i v_i / (sigma_i^2 r_i), and adds
         (a_j Q a_i)^2 / (sigma_i^2 r_i) to their variance: a solve each, and no new factor.
         """
-        gone, found = set(out), list[int]()
+        gone, found, kept = set(out), list[int](), set[int]()
         moved: list[tuple[Array, Array, float]] = []
         while off.size and len(gone) < MOST_NAMED:
             w = np.abs(off) / (self.rows.sigma * np.sqrt(np.maximum(redundancy, 1e-12)))
             w[redundancy < NAMED_REDUNDANCY] = 0.0
+            w[list(kept)] = 0.0
             w[list(gone)] = 0.0
             i = int(np.argmax(w))
             if w[i] <= threshold_of(off.size - len(gone)):
                 break
+            if not self._may_be_tilt(i):
+                kept.add(i)  # the pipe's own shape
+                continue
             row = self.rows.take(np.array([i]))
             z, beta = solution.covariance.along(row)
             for uz, ub, scale in moved:
@@ -111,6 +131,31 @@ class ReadRows:
             )
             for i in order
         )  # fmt: skip
+
+
+TILT_FT = 1.25  # a head tilts over no more than this: about its own length and a joint
+BESIDE_FT = 3.0  # on both sides of it, by which its neighbours are told
+
+
+def is_short_and_returns(station: Array, grade: Array, sigma: Array, i: int) -> bool:
+    """Whether pitch ``i`` of a log stands out alone: off its neighbours on both sides, which agree with one another.
+
+    Parameters
+    ----------
+    station, grade, sigma : array (n,)
+        Of each pitch [ft, ft/ft, ft/ft].
+
+    >>> x = np.arange(0.0, 10.0, 0.5); spike = np.where(x == 5.0, 0.1, 0.02); bend = np.where(x < 5.0, 0.02, 0.1)
+    >>> [is_short_and_returns(x, g, np.full(x.size, 0.006), 10) for g in (spike, bend)]
+    [True, False]
+    """
+    gap = station - station[i]
+    sides = [grade[(way * gap > TILT_FT) & (way * gap <= TILT_FT + BESIDE_FT)] for way in (-1, 1)]
+    if not all(side.size for side in sides):
+        return True  # at an end of the log nothing tells
+    before, after = (float(np.median(side)) for side in sides)
+    off = min(abs(grade[i] - before), abs(grade[i] - after))
+    return bool(off > 2 * sigma[i] and off > abs(before - after))
 
 
 def _kind_of(reading: Height | Level | StepRead | Pitch) -> Kind:

@@ -1,13 +1,13 @@
 """Rating 1 to 5 of one finding by the scheme's row: the worst test that matches."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
 from math import inf
 from typing import NamedTuple
 
 from bellstone.core.ground import number, tidy
 from bellstone.core.pipe import MATERIALS
-from bellstone.core.record import Amount, Rec, Sighting
+from bellstone.core.record import Alternative, Amount, Rec, Sighting
 from bellstone.core.scheme.bores import USUAL_BORES_IN
 from bellstone.core.scheme.sizes import Bounds, in_measure, size_bounds
 from bellstone.core.scheme.table import Case, Kind, Ladder, Measure, Row, Scheme
@@ -75,6 +75,9 @@ def rate(
     >>> r.likely, r.why
     (3, 'step up 0.5 in (12.5 % of the bore), at most 15 %')
     """
+    others = [alt for alt in sighting.alternatives if alt.kind != sighting.kind]
+    if others:
+        return _over_kinds(sighting, others, bore_in, material, scheme, stretch_ft)
     kind = scheme.kinds.get(sighting.kind)
     if kind is None:
         return Unrated(why=f"the scheme has no kind {sighting.kind!r}")
@@ -91,10 +94,33 @@ def rate(
     if not ratings or ratings[0] == 0:
         return Unrated(why=f"no test of the row {sighting.kind!r} matches what was said")
     likely, low, high = ratings[0], min(r for r in ratings if r), max(ratings)
-    why = _why(sighting, kind, row, tries[0], tests[0][1])
+    why = _why(sighting, kind, row, tries[0], tests[0][1]) + _modified_words(
+        sighting, material, kind, tests[0][0], likely
+    )
     if not bore_in and low != high:
         why += "; bore not known, tried as 3, 4 and 6 in"
     return Rating(low=low, likely=likely, high=high, why=why, settle=row.settle if low != high else "")
+
+
+def _over_kinds(
+    sighting: Sighting, others: Sequence[Alternative], bore_in: float | None, material: str, scheme: Scheme, stretch_ft: float
+) -> Rating | Unrated:  # fmt: skip
+    """A range over every kind that a sighting may be; what is no defect counts as 1, leave."""
+    kinds = [Alternative(kind=sighting.kind, form=sighting.form), *others]
+    each = [
+        rate(sighting.model_copy(update={"kind": k.kind, "form": k.form, "alternatives": ()}), bore_in, material, scheme, stretch_ft)
+        for k in kinds
+    ]  # fmt: skip
+    rated = [r for r in each if isinstance(r, Rating)]
+    if not rated:
+        return each[0]
+    low = 1 if len(rated) < len(each) else min(r.low for r in rated)
+    why = "; or ".join(
+        r.why if isinstance(r, Rating) else f"{k.kind.replace('_', ' ')}: {r.why}"
+        for k, r in zip(kinds, each, strict=True)
+    )
+    likely = each[0].likely if isinstance(each[0], Rating) else rated[0].likely
+    return Rating(low=low, likely=likely, high=max(r.high for r in rated), why=why, settle="say which it is")
 
 
 def _not_for_rating(sighting: Sighting, kind: Kind) -> Unrated | None:
@@ -161,7 +187,9 @@ def _bounds(
             return Bounds(bounds.low + 1e-4 if bounds.low > 0 else bounds.low, bounds.likely, bounds.high)
         if bounds is not None:
             return bounds
-    if sighting.state == "cut_flush" and row.cut_flush_size:
+    if sighting.state == "cleared" and kind.family == "roots":
+        return Bounds(0.0, 0.0, 0.0)  # nothing is left of them but where they came in
+    if sighting.state in ("cut_flush", "mostly_cleared") and row.cut_flush_size:
         return Bounds(row.cut_flush_size[0], row.cut_flush_size[1], row.cut_flush_size[2])
     for table, keys in ((row.quality_size, qualities), (row.size_by_form, [form])):
         for key in keys:
@@ -185,7 +213,10 @@ def _worst_test(sighting: Sighting, kind: Kind, row: Row, t: _Try, stretch_ft: f
 def _why(sighting: Sighting, kind: Kind, row: Row, t: _Try, by: Case | str | None) -> str:
     """The test that gave a rating, in words."""
     spoken = f"step {t.form}" if sighting.kind == "offset" else f"{t.form} {sighting.kind}".strip().replace("_", " ")
-    if isinstance(by, Case):
+    unsaid = _unsaid(sighting, kind, row, t, by)
+    if unsaid:
+        why = f"{sighting.form or ''} {sighting.kind}".strip().replace("_", " ") + f": {' and '.join(unsaid)} not said"
+    elif isinstance(by, Case):
         why = f"{spoken}: {by.why}"
     elif by == FULL_BORE_SHORT or by is None or t.value is None:
         why = by or ""
@@ -197,6 +228,38 @@ def _why(sighting: Sighting, kind: Kind, row: Row, t: _Try, by: Case | str | Non
     return (
         f"{why}, one worse for what has collected in it or a flush that did not move it" if _collected(row, t) else why
     )
+
+
+def _unsaid(sighting: Sighting, kind: Kind, row: Row, t: _Try, by: Case | str | None) -> list[str]:
+    """What the likely reading took that nobody said: no side, no size and no state is invented in a sentence."""
+    out = []
+    if t.form and not sighting.form and row.unsaid_forms:
+        out.append(
+            "which way" if sighting.kind == "offset" else f"which of {', '.join(row.unsaid_forms)}".replace("_", " ")
+        )
+    taken = t.qualities - set(sighting.qualities)
+    if taken:
+        out.append(f"whether {' or '.join(q for group in row.unsaid for q in group)}".replace("_", " "))
+    by_size = not isinstance(by, Case) or bool(by.below or by.from_)
+    sized_by_state = sighting.state in ("cut_flush", "cleared", "mostly_cleared")
+    if sighting.size is None and t.value is not None and by_size and not sized_by_state and not _by_quality(row, t):
+        out.append("its size")
+    return out
+
+
+def _by_quality(row: Row, t: _Try) -> bool:
+    """Whether a word that was said, such as heavy, gives the size."""
+    return any(q in row.quality_size for q in t.qualities)
+
+
+def _modified_words(sighting: Sighting, material: str, kind: Kind, rating: int, modified: int) -> str:
+    """The modifier that made a rating what it is, where one did."""
+    if modified == rating or kind.family != "roots":
+        return ""
+    if sighting.state in ("cut_flush", "cleared", "mostly_cleared"):
+        return f"; at least {modified}: the opening they came through is still there"
+    through = "in metal pipe" if material in MATERIALS and MATERIALS[material].metal else "in the barrel"
+    return f"; one worse, at least 3: roots {through} come through the wall"
 
 
 def _collected(row: Row, t: _Try) -> bool:
@@ -262,6 +325,8 @@ def _modified(sighting: Sighting, material: str, kind: Kind, rating: int) -> int
     if rating == 0 or kind.family != "roots":
         return rating
     through_wall = sighting.at == "barrel" or (material in MATERIALS and MATERIALS[material].metal)
+    if sighting.state == "cleared" and sighting.size is None:
+        return 2  # an opening, and no more on its own
     if sighting.state in ("cut_flush", "cleared", "mostly_cleared"):
         return max(3 if through_wall else 2, rating)
     return min(5, max(3, rating + 1)) if through_wall else rating

@@ -6,7 +6,7 @@ from bellstone.core.water.cause import Cause
 from bellstone.core.water.computed_findings import pond_causes, ponds_on, with_computed
 from bellstone.core.water.flow_at_cursor import SINK_GPM, FlowShown
 from bellstone.core.water.flush import EngineNumbers, FlushPlan, FlushPlayed
-from bellstone.core.water.part import Part
+from bellstone.core.water.part import Part, pond_id
 from bellstone.core.water.path import PathWater, WhatIf, path_water
 from bellstone.core.water.ponds_shown import removables
 from bellstone.core.water.profile_shown import earlier_invert, profile_shown, readings_shown
@@ -38,6 +38,7 @@ __all__ = [
     "not_known",
     "path_water",
     "pond_causes",
+    "pond_id",
     "ponds_on",
     "profile_shown",
     "readings_shown",
