@@ -187,10 +187,10 @@ def _of_places(visit: Visit, rows: Sequence[Resolved], placing: Placing, axis: A
                 by_id[s.id] for s in sorted(pass_, key=lambda s: abs(told[s.id] - told[r.sighting.id])) if s.id in by_id
             ]
             fixed = [n for n in near if n.place.how == "station"][:2]
-            between = " and ".join(f"“{n.sighting.said or n.finding.words}” at {n.finding.where}" for n in fixed)
+            between = " and ".join(f"“{n.finding.entry}” at {n.finding.where}" for n in fixed)
             yield Warning(
                 id=f"contradicts:{r.sighting.id}",
-                where=f"“{r.sighting.said or r.finding.words}”",
+                where=f"“{r.finding.entry}”",
                 text=f"what was told around it leaves it no place: {between or 'the two passes'} contradict each other",
                 mend="check those footages, or say where the camera turned: pass back",
             )

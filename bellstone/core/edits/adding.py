@@ -20,6 +20,7 @@ from bellstone.core.entry import (
     ResetCounter,
     Say,
     See,
+    SetLandmark,
     StartPass,
     StartRun,
     StartVisit,
@@ -29,6 +30,7 @@ from bellstone.core.record import (
     Amount,
     Claim,
     Item,
+    Landmark,
     Lateral,
     Recommendation,
     RelativePosition,
@@ -78,6 +80,8 @@ class Adder(Draft):
                     end_run(self, act)
                 case ResetCounter():
                     reset_counter(self, act)
+                case SetLandmark():
+                    self._set_landmark(act.landmark)
                 case Know():
                     know_point(self, act)
                 case ReadDepth():
@@ -201,6 +205,13 @@ class Adder(Draft):
         estimate = act.estimate.model_copy(update={"from_landmark": here, "chosen": first})
         self.lines[0] = self.lines[0].model_copy(update={"to_main": (*self.lines[0].to_main, estimate)})
         self.added.append("to_main")
+
+    def _set_landmark(self, said: Landmark) -> None:
+        """What was measured of a landmark joins what is known of it."""
+        name = self.landmark(said.name)
+        measured = {k: getattr(said, k) for k in said.model_fields_set - {"name"}}
+        self.landmarks = [m.model_copy(update=measured) if m.name == name else m for m in self.landmarks]
+        self.added.append(name)
 
     def _cannot_assess(self, act: CannotAssess) -> None:
         run = self.run.id if self.run else None

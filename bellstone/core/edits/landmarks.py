@@ -4,7 +4,7 @@ import re
 from collections.abc import Sequence
 
 _LANDMARK_KINDS = (
-    "cleanout access stack vent toilet", "fence", "wall", "curb kerb", "drive driveway", "property", "tree oak",
+    "cleanout access stack vent toilet", "fence", "wall", "curb kerb", "drive driveway", "property", "tree oak hedge bush",
     "pole post", "main", "tee wye bend fitting",
 )  # fmt: skip
 

@@ -33,7 +33,7 @@ def new_record(name: str, access: str, zero_at: str, date: str = "") -> Lateral:
     )
     return Lateral(
         site=Site(name=name.strip()),
-        lines=(Line(datum=zero or ""),),
+        lines=(Line(datum=zero or access),),
         landmarks=marks,
         visits=(Visit(id="visit1", date=date, runs=(run,)),),
     )

@@ -1,7 +1,7 @@
 """A page of notes: many entry lines, each read or kept underlined; nothing dropped."""
 
 from bellstone.core.edits.adding import Adder
-from bellstone.core.entry import EntryReading, read_line
+from bellstone.core.entry import EntryReading, Span, read_line
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral, Rec, Site
 from bellstone.core.scheme import Scheme, house_scheme
@@ -54,14 +54,25 @@ def _add_page_line(adder: Adder, number: int, reading: EntryReading) -> PageLine
             why = str(error)
         else:
             lost = [span for span in reading.unread if not _is_on_a_finding(reading, span.start, span.end)]
-            if lost:
-                adder.keep_as_said(reading.model_copy(update={"unread": tuple(lost)}))
+            for span in lost:
+                adder.keep_as_said(_part_of(reading, span))
             return PageLine(
                 number=number, reading=reading, added=True, why=reading.unread[0].why if reading.unread else ""
             )
     adder.keep_as_said(reading)
     why = why or (reading.unread[0].why if reading.unread else "it says no finding")
     return PageLine(number=number, reading=reading, added=False, why=why)
+
+
+def _part_of(reading: EntryReading, span: Span) -> EntryReading:
+    """The part of a line that could not be read: what stands between its semicolons; the rest was added."""
+    text = reading.text.strip()
+    start = text.rfind(";", 0, span.start) + 1
+    end = text.find(";", span.end)
+    part = text[start : end if end >= 0 else len(text)]
+    shift = start + len(part) - len(part.lstrip())
+    moved = span.model_copy(update={"start": max(span.start - shift, 0), "end": max(span.end - shift, 0)})
+    return EntryReading(text=part.strip(), unread=(moved,))
 
 
 def _is_on_a_finding(reading: EntryReading, start: int, end: int) -> bool:

@@ -12,6 +12,7 @@ from bellstone.core.record import (
     FlushTest,
     InvertReading,
     KnownPoint,
+    Landmark,
     LengthEstimate,
     NotAssessable,
     PitchReading,
@@ -126,6 +127,13 @@ class Lie(Rec):
     main_level: Amount | None = None
 
 
+class SetLandmark(Rec):
+    """A landmark with what was measured of it: its station, the ground there, its size."""
+
+    act: Literal["landmark"] = "landmark"
+    landmark: Landmark
+
+
 class CountThings(Rec):
     act: Literal["count"] = "count"
     count: Count
@@ -163,6 +171,7 @@ Act = Annotated[
     | ReadInvert
     | ReadPitch
     | Lie
+    | SetLandmark
     | CountThings
     | EstimateLength
     | Flush

@@ -20,6 +20,7 @@ from bellstone.core.entry.reading import (
     ReadDepth,
     ResetCounter,
     Say,
+    SetLandmark,
     StartPass,
     StartRun,
     StartVisit,
@@ -33,6 +34,7 @@ from bellstone.core.record import (
     DepthReading,
     FlushTest,
     KnownPoint,
+    Landmark,
     LengthEstimate,
     NotAssessable,
     Pipe,
@@ -53,6 +55,7 @@ def read_special(text: str) -> Special | None:
         _visit,
         _run,
         _tool,
+        _landmark,
         _repair,
         _pass,
         _end,
@@ -106,6 +109,29 @@ def _tool(text: str) -> Special | None:
     kind = match["kind"].lower()
     tree = {"id": NEW, "kind": kind, "name": (match["name"] or kind)[:80], "diameter_in": number(match["n"])}
     return [Say(what=Tool.model_validate(tree))], []
+
+
+def _landmark(text: str) -> Special | None:
+    """``landmark curb: 108 ft taped, ground 101.6, 4in``: what was measured of a place, by its name."""
+    match = re.fullmatch(r"landmark\s+(?P<name>[^:]+?)\s*:\s*(?P<rest>.+)", text.strip(), re.I)
+    if match is None:
+        return None
+    tree: dict[str, Any] = {"name": match["name"][:80]}
+    for piece in (p.strip() for p in match["rest"].split(",")):
+        if ground := re.fullmatch(rf"ground\s+(-?{NUMBER})(?:\s*ft)?", piece, re.I):
+            tree["ground_ft"] = float(ground[1])
+        elif size := re.fullmatch(rf"({NUMBER})\s*(?:in\b|\")", piece, re.I):
+            tree["size_in"] = number(size[1])
+        elif at := re.fullmatch(
+            rf"(-?{NUMBER})\s*(?:ft|feet|')(?:\s+(?P<how>tape|taped|plan|told|estimate))?", piece, re.I
+        ):
+            tree["station_ft"] = float(at[1])
+            tree["basis"] = {"taped": "tape"}.get((at["how"] or "tape").lower(), (at["how"] or "tape").lower())
+        elif re.fullmatch(r"two[- ]way", piece, re.I):
+            tree["two_way"] = True
+        else:
+            return None
+    return [SetLandmark(landmark=Landmark.model_validate(tree))], []
 
 
 def _repair(text: str) -> Special | None:
@@ -374,5 +400,13 @@ def _say(text: str) -> Special | None:
     if what == "recommend":
         theirs = re.match(r"(?:theirs|earlier)\b\s*:?\s*", body, re.I)
         words = body[theirs.end() :] if theirs else body
-        return [Say(what=Recommendation(id=NEW, what=words or "not known", ours=theirs is None))], []
+        status = re.match(r"(?P<how>done|withdrawn)\s*:\s*", words, re.I)
+        words = words[status.end() :] if status else words
+        advice = {
+            "id": NEW,
+            "what": words or "not known",
+            "ours": theirs is None,
+            "status": status["how"].lower() if status else "stands",
+        }
+        return [Say(what=Recommendation.model_validate(advice))], []
     return [Say(what=Symptom(id=NEW, said=body))], []

@@ -671,6 +671,7 @@ export interface components {
             verdict: components["schemas"]["VerdictShown"];
             /** Verdict Stands */
             verdict_stands: string;
+            lateral: components["schemas"]["LateralVerdict"];
             /** Verdict Reason */
             verdict_reason: string;
             profile: components["schemas"]["ProfileShown"] | null;
@@ -713,6 +714,8 @@ export interface components {
             depths: components["schemas"]["DepthShown"][];
             /** Counts */
             counts: components["schemas"]["CountShown"][];
+            /** Told */
+            told: components["schemas"]["Statement"][];
             section: components["schemas"]["SectionTable"];
             /** Before You Pull Out */
             before_you_pull_out: string[];
@@ -768,6 +771,8 @@ export interface components {
          * @description One dig along the line, in feet. ``band_ft`` is the 5-95 % half width of the centre.
          */
         Bracket: {
+            /** Where */
+            where: string;
             /** Centre Ft */
             centre_ft: number;
             /** Start Ft */
@@ -1042,6 +1047,8 @@ export interface components {
             said: string;
             /** Counter */
             counter: string;
+            /** Where */
+            where: string;
             /**
              * How
              * @enum {string}
@@ -1428,6 +1435,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** Counter Ft */
+            counter_ft?: number | null;
         };
         /**
          * Lateral
@@ -1490,6 +1499,7 @@ export interface components {
              *         "flush_tests": [],
              *         "counts": [],
              *         "not_assessable": [],
+             *         "telling": null,
              *         "main_level": null,
              *         "drain_down_min": null,
              *         "remarks": [],
@@ -1554,6 +1564,25 @@ export interface components {
              * @default
              */
             next_look: string;
+        };
+        /**
+         * LateralVerdict
+         * @description A lateral's verdict: its words, with the line that gives it where that is not the one shown; the worst rating.
+         */
+        LateralVerdict: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "serviceable" | "serviceable_note" | "further_look" | "not_serviceable";
+            /** Words */
+            words: string;
+            /** Line */
+            line: string;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
+            /** Worst */
+            worst: number | null;
         };
         /**
          * LengthEstimate
@@ -1645,6 +1674,8 @@ export interface components {
             verdict: "serviceable" | "serviceable_note" | "further_look" | "not_serviceable";
             /** Verdict Words */
             verdict_words: string;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
             /** Findings */
             findings: number;
         };
@@ -1812,6 +1843,12 @@ export interface components {
             /** Sigma Pct */
             sigma_pct?: number | null;
             /**
+             * Word
+             * @default
+             * @enum {string}
+             */
+            word: "" | "back" | "flat" | "good" | "steep";
+            /**
              * Suspect
              * @default false
              */
@@ -1836,14 +1873,16 @@ export interface components {
             deepest_at_ft: number;
             /** Depth In */
             depth_in: number;
+            /** Depth Words */
+            depth_words: string;
             /** Share Of Depth */
             share_of_depth: number;
             /** Share Of Area */
             share_of_area: number;
             /** Length Ft */
-            length_ft: number;
+            length_ft: number | null;
             /** Volume Gal */
-            volume_gal: number;
+            volume_gal: number | null;
             /** Full Bore Ft */
             full_bore_ft: number;
             /** Joints Under */
@@ -1854,7 +1893,7 @@ export interface components {
              * Cause
              * @enum {string}
              */
-            cause: "backwater" | "not recorded" | "roots or debris" | "deformation" | "lip" | "adverse or flat" | "sag";
+            cause: "not known" | "backwater" | "not recorded" | "roots or debris" | "deformation" | "lip" | "adverse or flat" | "sag";
             /** Cause Words */
             cause_words: string;
             /** Ladder */
@@ -2290,6 +2329,8 @@ export interface components {
             viewing_ft: number;
             /** Head Radius In */
             head_radius_in?: number | null;
+            /** Resumes */
+            resumes?: string | null;
             /**
              * Ended
              * @default unknown
@@ -2356,7 +2397,7 @@ export interface components {
              * Cause
              * @enum {string}
              */
-            cause: "backwater" | "not recorded" | "roots or debris" | "deformation" | "lip" | "adverse or flat" | "sag";
+            cause: "not known" | "backwater" | "not recorded" | "roots or debris" | "deformation" | "lip" | "adverse or flat" | "sag";
             /** Share */
             share: number;
             /** Left In */
@@ -2614,6 +2655,21 @@ export interface components {
              */
             scheme: string;
         };
+        /**
+         * Statement
+         * @description One thing said, by its id in the record; ``words`` as a page has it.
+         */
+        Statement: {
+            /** Id */
+            id: string;
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "symptom" | "flush" | "negative" | "note" | "count" | "length" | "advice" | "claim" | "repair" | "mark";
+            /** Words */
+            words: string;
+        };
         /** StationPosition */
         StationPosition: {
             /**
@@ -2835,6 +2891,8 @@ export interface components {
              * @default []
              */
             not_assessable: components["schemas"]["NotAssessable"][];
+            /** Telling */
+            telling?: string | null;
             main_level?: components["schemas"]["Amount"] | null;
             /** Drain Down Min */
             drain_down_min?: number | null;
@@ -3021,6 +3079,27 @@ export interface components {
             count: components["schemas"]["Count"];
         };
         /**
+         * EndRun
+         * @description How a run ended, where it was said as such: the main not reached, or reached.
+         */
+        EndRun: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "end";
+            /**
+             * Ended
+             * @enum {string}
+             */
+            ended: "main" | "stopped";
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
          * EntryReading
          * @description A whole line, read.
          */
@@ -3031,7 +3110,7 @@ export interface components {
              * Acts
              * @default []
              */
-            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
+            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["EndRun"] | components["schemas"]["ResetCounter"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["SetLandmark"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
             /**
              * Unread
              * @default []
@@ -3169,6 +3248,27 @@ export interface components {
             act: "pitch";
             reading: components["schemas"]["PitchReading"];
         };
+        /**
+         * ResetCounter
+         * @description The counter set to another number mid run: what follows is counted anew, from a place where one was said.
+         */
+        ResetCounter: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "reset";
+            /**
+             * Counter Ft
+             * @default 0
+             */
+            counter_ft: number;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+        };
         /** Say */
         Say: {
             /**
@@ -3198,6 +3298,18 @@ export interface components {
             same_sure: boolean;
             /** Because Counter Ft */
             because_counter_ft?: number | null;
+        };
+        /**
+         * SetLandmark
+         * @description A landmark with what was measured of it: its station, the ground there, its size.
+         */
+        SetLandmark: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "landmark";
+            landmark: components["schemas"]["Landmark"];
         };
         /** StartPass */
         StartPass: {
@@ -3324,12 +3436,12 @@ export interface components {
             length_ft: [
                 number,
                 number
-            ];
+            ] | null;
             /** Volume Gal */
             volume_gal: [
                 number,
                 number
-            ];
+            ] | null;
             /** Sag In */
             sag_in: [
                 number,

@@ -1,9 +1,10 @@
 import { Modal, SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
-import type { WaterBands } from '../api/client';
+import type { Finding, WaterBands } from '../api/client';
 import { WordsTable } from '../theme/WordsTable';
 import { inchesWithin, useSettledWater } from '../water/use-water';
 import { type Assessment, shownFt } from './get-axis';
+import { whereWords } from './get-where';
 import { ratingOf } from './tracks/FindingsTrack';
 import { TRACK_NAMES, type TrackName } from './use-tracks';
 
@@ -17,26 +18,21 @@ const whole = (value: number | null | undefined) => (value == null ? 'not known'
 /** What a track draws, as rows of words. */
 export function getTwin(a: Assessment, track: TrackName, bands: WaterBands | null = null): Twin {
   const ft = (s: number | null | undefined) => (s == null ? 'no footage' : shownFt(a, s));
-  const within = (s: number | null | undefined, band: number | null | undefined) =>
-    band == null ? ft(s) : `${ft(s)} ± ${band.toFixed(1)}`;
+  const placed = (f: Finding) =>
+    f.how === 'station' && f.band_ft != null ? `${whereWords(a, f)} ± ${f.band_ft.toFixed(1)}` : whereWords(a, f);
   const span = (s: number | null | undefined, e: number | null | undefined) => `${ft(s)} to ${ft(e)}`;
   switch (track) {
     case 'Findings':
       return {
         heads: [a.axis_words, 'finding', 'rating'],
-        rows: a.findings.filter(ratingOf).map((f) => [within(f.station_ft, f.band_ft), f.words, ratingOf(f)]),
+        rows: a.findings.filter(ratingOf).map((f) => [placed(f), f.words, ratingOf(f)]),
       };
     case 'Wall':
       return {
         heads: [a.axis_words, 'finding', 'clock with the flow', 'at'],
         rows: a.findings
           .filter((f) => f.family !== 'event')
-          .map((f) => [
-            within(f.station_ft, f.band_ft),
-            f.words,
-            f.clock?.join('–') ?? (f.clock_all ? 'all round' : ''),
-            f.at ?? '',
-          ]),
+          .map((f) => [placed(f), f.words, f.clock?.join('–') ?? (f.clock_all ? 'all round' : ''), f.at ?? '']),
       };
     case 'Ground':
       return {
@@ -80,7 +76,7 @@ export function getTwin(a: Assessment, track: TrackName, bands: WaterBands | nul
             return [
               span(p.start_ft, p.end_ft),
               inchesWithin(p.depth_in, band?.depth_in),
-              `${p.volume_gal.toFixed(1)} gal`,
+              p.volume_gal == null ? 'not known' : `${p.volume_gal.toFixed(1)} gal`,
               p.cause_words,
             ];
           }),

@@ -119,6 +119,17 @@ export const useSettledWater = () => within(useContext(SettledContext));
 export const inchesWithin = (likely: number, band: readonly number[] | null | undefined) =>
   `${likely.toFixed(1)} in${band ? ` (${band[0]?.toFixed(1)}–${band[1]?.toFixed(1)})` : ''}`;
 
+/** A band of depths: `0.9–1.4 in`. */
+export const inchesBand = (band: readonly number[] | null | undefined) =>
+  band ? `${band[0]?.toFixed(1)}–${band[1]?.toFixed(1)} in` : '';
+
+/** How far a pond reaches and what it holds; what was not read is not known. */
+export const extentWords = (pond: Pond) =>
+  [
+    pond.length_ft == null ? 'length not known' : `${pond.length_ft.toFixed(1)} ft long`,
+    pond.volume_gal == null ? 'volume not known' : `${pond.volume_gal.toFixed(1)} gal`,
+  ].join(', ');
+
 /** The sag behind a pond with its range. */
 export const sagWithin = (pond: Pond, band: PondBand | undefined) => {
   if (pond.sag_in == null) return '';

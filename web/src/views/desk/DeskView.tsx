@@ -225,7 +225,7 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
       </span>
       <span className={`quiet ${classes.label}`}>verdict</span>
       <b data-verdict className={classes.verdict}>
-        {assessment.verdict_stands}
+        {assessment.lateral.words}
       </b>
       {assessment.verdict_reason && !narrow && (
         <span className="quiet" title={`Set by the analyst: ${assessment.verdict_reason}`}>
@@ -233,7 +233,7 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
         </span>
       )}
       <span className="quiet">soundness</span>
-      <b title="100 is sound; the lowest of shell, bore and fall">{sound ? Math.round(sound.likely) : 'not known'}</b>
+      <b title="100 is sound; shell, bore and fall together">{sound ? Math.round(sound.likely) : 'not known'}</b>
       {sound && Math.round(sound.low) !== Math.round(sound.high) && (
         <span className="quiet">
           ({Math.round(sound.low)}–{Math.round(sound.high)})

@@ -2,11 +2,11 @@ import { useState } from 'react';
 import type { Desk, Finding, SegmentShown } from '../../api/client';
 import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
+import { whereWords } from '../../strip/get-where';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
-import { inchesWithin, sagWithin, useSettledWater } from '../../water/use-water';
+import { extentWords, inchesBand, sagWithin, useSettledWater } from '../../water/use-water';
 import { useSheet } from '../desk/use-sheet';
-import { whereWords } from '../log/FindingsTable';
 import { Decide } from './Decide';
 import { Rules } from './HouseRules';
 import classes from './JudgeView.module.css';
@@ -41,7 +41,7 @@ function Verdict({ desk }: { desk: Desk }) {
   return (
     <section className={classes.block} aria-label="Verdict">
       <h2 className={classes.verdict}>
-        {desk.assessment.verdict_stands}{' '}
+        {desk.assessment.lateral.words}{' '}
         <button type="button" className={classes.plain} onClick={() => setSetting((on) => !on)}>
           set it myself
         </button>
@@ -134,7 +134,7 @@ function RatingRow({
           <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} />
         </td>
         <td className={classes.right}>
-          <b>{whereWords(desk, f)}</b>
+          <b>{whereWords(desk.assessment, f)}</b>
           {f.how === 'station' && f.band_ft != null && <span className="quiet"> ±{f.band_ft.toFixed(1)}</span>}
         </td>
         <td>
@@ -250,9 +250,9 @@ function Ponds({ desk }: { desk: Desk }) {
       )}
       {ponds.map((p) => (
         <div key={p.id} className={classes.item}>
-          <b>{inchesWithin(p.depth_in, bandOf(p.id)?.depth_in)}</b> · {Math.round(p.share_of_depth * 100)} % of the
-          bore's depth, {Math.round(p.share_of_area * 100)} % of its area · {shownFt(desk.assessment, p.start_ft)}–
-          {shownFt(desk.assessment, p.end_ft)} ft, {p.length_ft.toFixed(1)} ft long · {p.volume_gal.toFixed(1)} gal
+          <b>{p.depth_words}</b> {bandOf(p.id) && `(${inchesBand(bandOf(p.id)?.depth_in)})`} ·{' '}
+          {Math.round(p.share_of_area * 100)} % of its area · {shownFt(desk.assessment, p.start_ft)}–
+          {shownFt(desk.assessment, p.end_ft)} ft, {extentWords(p)}
           <br />
           held by: {p.cause_words}
           {p.sag_in != null && (
@@ -269,7 +269,7 @@ function Ponds({ desk }: { desk: Desk }) {
         .filter((f) => desk.assessment.running_readings.includes(f.id))
         .map((f) => (
           <div key={f.id} className={classes.item}>
-            △ {f.words} at {whereWords(desk, f)} ft:{' '}
+            △ {f.words} at {whereWords(desk.assessment, f)} ft:{' '}
             <span className="quiet">never rated while water runs; read it at rest</span>
           </div>
         ))}

@@ -2,6 +2,7 @@ import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Desk, Finding } from '../../api/client';
 import { edits } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
+import { whereWords } from '../../strip/get-where';
 import { Mark } from '../../strip/Marks';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
@@ -66,7 +67,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
                 key={f.id}
                 finding={f}
                 index={rows.first + i + 1}
-                where={whereWords(desk, f)}
+                where={whereWords(assessment, f)}
                 on={strip.selected === f.id}
                 second={strip.second === f.id}
                 scrolled={rows.many || (small && strip.selected === opened)}
@@ -79,27 +80,15 @@ export function FindingsTable({ desk }: { desk: Desk }) {
         {assessment.depths.map((d) => (
           <DepthRow key={d.id} depth={d} desk={desk} />
         ))}
+        {assessment.told
+          .filter((t) => t.about !== 'note' && t.about !== 'negative')
+          .map((t) => (
+            <ToldRow key={`${t.about}${t.id}`} told={t} />
+          ))}
       </tbody>
     </table>
   );
 }
-
-export function whereWords(desk: Desk, f: Finding): string {
-  const { assessment } = desk;
-  if (f.how === 'throughout') return 'all along';
-  if (f.how === 'raft') return `raft +${((f.station_ft ?? 0) - raftStart(desk, f.raft)).toFixed(1)} ft`;
-  if (f.how === 'order' || f.station_ft == null) {
-    const [a, b] = f.window_ft ?? [null, null];
-    if (a != null && b != null) return `${shownFt(assessment, a)}…${shownFt(assessment, b)}`;
-    return 'order only';
-  }
-  const start = shownFt(assessment, f.station_ft);
-  if (f.end_ft == null) return start;
-  const ends = [start, shownFt(assessment, f.end_ft)].sort((a, b) => Number(a) - Number(b));
-  return ends.join(start.startsWith('-') ? ' to ' : '–');
-}
-
-const raftStart = (desk: Desk, raft: string) => desk.assessment.axis.find((s) => s.raft === raft)?.start_ft ?? 0;
 
 interface RowProps {
   finding: Finding;
@@ -241,6 +230,38 @@ function EditRow({ finding, onDone }: { finding: Finding; onDone: () => void }) 
           }}
         />
         <span className="quiet">Enter saves, Esc leaves it as it was</span> {refused && <span>▲ {refused}</span>}
+      </td>
+    </tr>
+  );
+}
+
+/** Kinds of statement that the desk can take out again by their id. */
+const REMOVABLE = ['symptom', 'flush', 'count'];
+
+function ToldRow({ told }: { told: Desk['assessment']['told'][number] }) {
+  const { send } = useSheet();
+  return (
+    <tr data-told={told.about}>
+      <td />
+      <td className={`${classes.right} quiet`}>{told.about}</td>
+      <td />
+      <td>
+        <Mark name="event" />
+      </td>
+      <td className={classes.what} colSpan={7} title={told.words}>
+        {told.words}
+      </td>
+      <td className={classes.acts}>
+        {REMOVABLE.includes(told.about) && (
+          <button
+            type="button"
+            className={classes.act}
+            title="Take it out (undo brings it back)"
+            onClick={() => send(edits.takeOut(told.id))}
+          >
+            ×
+          </button>
+        )}
       </td>
     </tr>
   );

@@ -1,9 +1,9 @@
 import { Button } from '@mantine/core';
 import type { Desk } from '../../api/client';
 import { shownFt } from '../../strip/get-axis';
+import { whereWords } from '../../strip/get-where';
 import { Rating } from '../../theme/Rating';
-import { inchesWithin, sagWithin, useSettledWater } from '../../water/use-water';
-import { whereWords } from '../log/FindingsTable';
+import { extentWords, inchesBand, sagWithin, useSettledWater } from '../../water/use-water';
 import { PageStrip } from './PageStrip';
 import classes from './ReportView.module.css';
 import { Told } from './Told';
@@ -44,7 +44,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
             </p>
           </div>
           <div className={classes.verdict}>
-            <b>{a.verdict_stands}</b>
+            <b>{a.lateral.words}</b>
             <p>
               soundness {a.line.soundness ? `${Math.round(a.line.soundness.likely)} of 100` : 'not known'} · worst{' '}
               <Rating value={a.line.worst} word />
@@ -58,6 +58,12 @@ export default function ReportView({ desk }: { desk: Desk }) {
         )}
         <h2>Why</h2>
         <ul>
+          {a.lateral.line &&
+            a.lateral.reasons.map((r) => (
+              <li key={r.why}>
+                {a.lateral.line}: {r.why}
+              </li>
+            ))}
           {a.verdict.reasons
             .filter((r) => r.verdict !== 'serviceable_note' || a.verdict.verdict === 'serviceable_note')
             .map((r) => (
@@ -88,7 +94,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
                   <Rating value={f.override ?? f.rating?.likely} low={f.rating?.low} high={f.rating?.high} word />
                 </td>
                 <td>
-                  {whereWords(desk, f)}
+                  {whereWords(a, f)}
                   {f.how === 'station' && f.band_ft != null && ` ± ${f.band_ft.toFixed(1)}`}
                 </td>
                 <td>
@@ -106,7 +112,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
             {rest.map((f) => (
               <tr key={f.id}>
                 <td>not rated</td>
-                <td>{whereWords(desk, f)}</td>
+                <td>{whereWords(a, f)}</td>
                 <td>{f.words}</td>
                 <td>{f.unrated}</td>
               </tr>
@@ -115,14 +121,13 @@ export default function ReportView({ desk }: { desk: Desk }) {
         </table>
         {features.length > 0 && (
           <p>
-            <b>Along the line:</b> {features.map((f) => `${whereWords(desk, f)} ${f.words}`).join('; ')}.
+            <b>Along the line:</b> {features.map((f) => `${whereWords(a, f)} ${f.words}`).join('; ')}.
           </p>
         )}
         {a.ponds.map((p) => (
           <p key={p.id}>
-            <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft:{' '}
-            {inchesWithin(p.depth_in, bandOf(p.id)?.depth_in)}, {Math.round(p.share_of_depth * 100)} % of the bore,{' '}
-            {p.length_ft.toFixed(1)} ft long, {p.volume_gal.toFixed(1)} gal; {p.cause_words}
+            <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft: {p.depth_words}
+            {bandOf(p.id) && ` (${inchesBand(bandOf(p.id)?.depth_in)})`}, {extentWords(p)}; {p.cause_words}
             {p.sag_in != null && `; sag behind it ${sagWithin(p, bandOf(p.id))}, ${p.sag_how}`}; {p.basis}.
           </p>
         ))}

@@ -1,25 +1,21 @@
 import type { Desk } from '../../api/client';
 import { shownFt } from '../../strip/get-axis';
 
-const VIEWS: Record<string, string> = {
-  agree: 'we agree',
-  disagree: 'we disagree',
-  cannot_tell: 'cannot be told',
-  open: 'not looked into',
-};
-const RESULTS: Record<string, string> = {
-  accepted: 'accepted',
-  with_note: 'accepted with a note',
-  not: 'not accepted',
-};
+/** Sections of the page, each with what is said there. */
+const SECTIONS: [string, string[]][] = [
+  ['Flush tests', ['flush']],
+  ['Looked for and not there', ['negative']],
+  ['Notes', ['note']],
+  ['How far the main is thought to be', ['length']],
+  ['Recommended', ['advice']],
+  ['Repairs looked at', ['repair']],
+  ['What others say', ['symptom', 'claim']],
+  ['Marks', ['mark']],
+];
 
 /** What the page hands over beside the findings: other lines, earlier visits, advice, claims, repairs, symptoms. */
 export function Told({ desk }: { desk: Desk }) {
-  const { assessment: a, record } = desk;
-  const advice = record.recommendations ?? [];
-  const claims = record.claims ?? [];
-  const repairs = record.repairs ?? [];
-  const symptoms = record.visits.at(-1)?.symptoms ?? [];
+  const { assessment: a } = desk;
   const changed = a.earlier.filter((e) => e.became !== 'same' && e.became !== 'not seen now' && e.then != null);
   return (
     <>
@@ -54,51 +50,24 @@ export function Told({ desk }: { desk: Desk }) {
           </ul>
         </>
       )}
-      {advice.length > 0 && (
-        <>
-          <h2>Recommended</h2>
-          <ul>
-            {advice.map((r) => (
-              <li key={r.id}>
-                {r.what}: {r.status}
-                {!r.ours && ' (by others)'}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-      {repairs.length > 0 && (
-        <>
-          <h2>Repairs looked at</h2>
-          <ul>
-            {repairs.map((r) => (
-              <li key={r.id}>
-                {r.said}
-                {r.checks?.length
-                  ? `: ${r.checks.map((c) => `${c.what} ${RESULTS[c.result]}`).join(', ')}`
-                  : ': nothing noted'}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-      {(claims.length > 0 || symptoms.length > 0) && (
-        <>
-          <h2>What others say</h2>
-          <ul>
-            {symptoms.map((s) => (
-              <li key={s.id}>Symptom: {s.said}</li>
-            ))}
-            {claims.map((c) => (
-              <li key={c.id}>
-                {c.who ? `${c.who}: ` : ''}
-                {c.said} ({VIEWS[c.view ?? 'open']}
-                {c.by_how_much && `, ${c.by_how_much}`})
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      {SECTIONS.map(([title, abouts]) => {
+        const told = a.told.filter((t) => abouts.includes(t.about));
+        return (
+          told.length > 0 && (
+            <section key={title}>
+              <h2>{title}</h2>
+              <ul>
+                {told.map((t) => (
+                  <li key={`${t.about}${t.id}`}>
+                    {t.about === 'symptom' && 'Symptom: '}
+                    {t.words}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )
+        );
+      })}
     </>
   );
 }

@@ -88,8 +88,9 @@ function PondRow({ desk, pond: p, before }: { desk: Desk; pond: Pond; before: Po
         )}
       </p>
       <p>
-        {p.length_ft.toFixed(1)} ft{within(band?.length_ft)} long · {p.volume_gal.toFixed(1)} gal
-        {within(band?.volume_gal)} · {p.joints_under} joint{p.joints_under === 1 ? '' : 's'} under water
+        {p.length_ft == null ? 'length not known' : `${p.length_ft.toFixed(1)} ft${within(band?.length_ft)} long`} ·{' '}
+        {p.volume_gal == null ? 'volume not known' : `${p.volume_gal.toFixed(1)} gal${within(band?.volume_gal)}`} ·{' '}
+        {p.joints_under} joint{p.joints_under === 1 ? '' : 's'} under water
         {p.full_bore_ft > 0 && ` · full for ${p.full_bore_ft.toFixed(1)} ft: gas cannot pass`}
       </p>
       {p.sag_in != null && (
@@ -108,7 +109,7 @@ function PondRow({ desk, pond: p, before }: { desk: Desk; pond: Pond; before: Po
       <p className="quiet">
         {p.basis}
         {p.bore_known ? '' : '; bore not said, 4 in taken'}
-        {p.volume_gal >= LEAST_GAL && flush && (
+        {(p.volume_gal ?? 0) >= LEAST_GAL && flush && (
           <span title={p.flushes.map(([gal, n]) => `${n.toFixed(1)} of ${gal} gal`).join(', ')}>
             {' · '}
             {flush[1].toFixed(1)} flushes of {flush[0]} gal hold as much, about three times that renew it
