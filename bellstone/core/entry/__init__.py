@@ -1,7 +1,7 @@
 """The entry language: a line read with every word accounted for, and printed back."""
 
 from bellstone.core.entry.grammar import read_line
-from bellstone.core.entry.printing import amount_words, clock_words, position_words, sighting_line
+from bellstone.core.entry.printing import amount_words, clock_words, pipe_words, position_words, sighting_line
 from bellstone.core.entry.reading import (
     NEW,
     Act,
@@ -54,6 +54,7 @@ __all__ = [
     "amount_words",
     "clock_words",
     "page_of",
+    "pipe_words",
     "position_words",
     "read_line",
     "sighting_line",

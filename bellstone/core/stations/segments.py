@@ -1,6 +1,7 @@
 """Segments from transitions: stretches of one material and bore, in pipe order; ends may have no footage."""
 
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from math import inf
 
 from bellstone.core.pipe import MATERIALS
@@ -74,8 +75,9 @@ def segments_of(
     start, end : float or None
         Stations where what is known of the line begins and ends [ft].
     """
-    boundaries = sorted(_merged(_boundaries(visit, placing)), key=lambda b: b.order)
-    ends = [_Boundary(FIRST, start, 0.0, None, None), *boundaries, _Boundary(LAST, end, end_sigma, None, None)]
+    changes = sorted(_merged(_boundaries(visit, placing)), key=lambda b: b.order)
+    head, boundaries, tail = _at_the_ends(changes, start, end)
+    ends = [_Boundary(FIRST, start, 0.0, None, head), *boundaries, _Boundary(LAST, end, end_sigma, tail, None)]
     out: list[Segment] = []
     for i, (a, b) in enumerate(zip(ends, ends[1:], strict=False)):
         inside = _starts_within(visit, placing, a.order, b.order)
@@ -96,11 +98,29 @@ def segments_of(
     return tuple(out)
 
 
+def _at_the_ends(
+    told: Sequence[_Boundary], start: float | None, end: float | None
+) -> tuple[Pipe | None, list[_Boundary], Pipe | None]:
+    """What was said to begin or end where the line does is no boundary, but says what pipe lies there."""
+    inner, head, tail = [], None, None
+    for b in told:
+        if b.upstream is None and start is not None and b.station is not None and b.station - start < TWIN_FT:
+            head = b.downstream
+        elif b.downstream is None and end is not None and b.station is not None and end - b.station < TWIN_FT:
+            tail = b.upstream
+        else:
+            inner.append(b)
+    return head, inner, tail
+
+
+TWIN_FT = 1.5  # two looks at one change lie within this
+
+
 def _boundaries(visit: Visit, placing: Placing) -> list[_Boundary]:
     runs = {run.id: run for run in visit.runs}
     found = []
     for s in visit.sightings:
-        if s.change is None:
+        if s.change is None or s.kind == PIPE_SAID:
             continue
         place = placing.places[s.id]
         with_flow = travel_with_flow(runs.get(s.run or ""), s.travel) > 0
@@ -108,7 +128,21 @@ def _boundaries(visit: Visit, placing: Placing) -> list[_Boundary]:
         station = place.station if place.how == "station" else None
         ends = (place.low, place.high) if station is None else (station, station)
         found.append(_Boundary(place.order, station, place.sigma, pair[0], pair[1], s.id, placing.nodes[s.id], *ends))
-    return [*found, *_access_changes(visit, placing)]
+    return [*found, *_access_changes(visit, placing), *_said_stretches(visit, placing)]
+
+
+PIPE_SAID = "pipe"  # what pipe it is, of a stretch, at a place or from here; not a change seen
+
+
+def _said_stretches(visit: Visit, placing: Placing) -> Iterator[_Boundary]:
+    """``0-23 iron 4in``: that pipe lies between those two stations; beyond them nothing is said."""
+    for s in visit.sightings:
+        place = placing.places[s.id]
+        if s.kind != PIPE_SAID or s.change is None or place.how != "station" or place.end is None:
+            continue
+        start, end = float(place.station or 0.0), place.end
+        yield _Boundary((start, 0), start, place.sigma, None, s.change.after, s.id, placing.nodes[s.id], start, start)
+        yield _Boundary((end, 0), end, place.end_sigma, s.change.after, None, s.id, placing.nodes[s.id], end, end)
 
 
 def _access_changes(visit: Visit, placing: Placing) -> list[_Boundary]:
@@ -129,11 +163,24 @@ def _merged(boundaries: list[_Boundary]) -> list[_Boundary]:
     """One boundary where two sightings tell the same change within 1.5 ft."""
     out: list[_Boundary] = []
     for b in sorted(boundaries, key=lambda b: b.order):
-        twin = out and out[-1].station is not None and b.station is not None and abs(out[-1].station - b.station) < 1.5
+        twin = (
+            out and out[-1].station is not None and b.station is not None and abs(out[-1].station - b.station) < TWIN_FT
+        )
         if out and ((twin and _same(out[-1].downstream, b.downstream)) or _told_again(out[-1], b)):
+            continue
+        if twin and out and (joint := _meeting(out[-1], b)) is not None:
+            out[-1] = joint
             continue
         out.append(b)
     return out
+
+
+def _meeting(a: _Boundary, b: _Boundary) -> _Boundary | None:
+    """One boundary of two at a place, each of which tells but one side of it; None where both tell the same side."""
+    if (a.downstream is not None and b.downstream is not None) or (a.upstream is not None and b.upstream is not None):
+        return None
+    change = a if a.upstream is not None and a.downstream is not None else b
+    return replace(change, upstream=a.upstream or b.upstream, downstream=a.downstream or b.downstream)
 
 
 def _told_again(a: _Boundary, b: _Boundary) -> bool:
@@ -155,6 +202,10 @@ def _starts_within(visit: Visit, placing: Placing, low: Order, high: Order) -> P
         inside = low <= (station, 0) < high if travel_with_flow(run, "out") > 0 else low < (station, 0) <= high
         if run.starts_in is not None and inside:
             return run.starts_in
+    for s in visit.sightings:
+        place = placing.places[s.id]
+        if s.kind == PIPE_SAID and s.change is not None and place.end is None and low <= place.order < high:
+            return s.change.after
     return None
 
 
