@@ -30,7 +30,7 @@ def start_run(draft: Draft, act: StartRun) -> None:
     taken = [r.id for r in draft.visit["runs"]]
     wanted = re.sub(r"[^A-Za-z0-9]", "", act.run.name) or "A"
     run_id = wanted if wanted not in taken else next_id(wanted, taken)
-    run = act.run.model_copy(update={"id": run_id})
+    run = act.run.model_copy(update={"id": run_id, **({"name": run_id} if run_id != wanted else {})})
     if act.line_name:
         run = run.model_copy(update={"line": draft.line_named(act.line_name)})
     if run.access:

@@ -199,12 +199,14 @@ def _chain(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[s
         first_of_item.setdefault(s.item, s.id)
         if not has_no_place(s):
             before[s.run] = s
-    done = {k: p for k, p in placed.items() if p.how == "station"}
-    _walk(done, links)
+    done = dict[str, Place]()
+    for how in ("station", "raft"):  # a counter whose zero was not said still tells what hangs on it
+        done |= {k: p for k, p in placed.items() if p.how == how and k not in done}
+        _walk(done, links)
     for s in sightings:
         if s.id not in done and links[s.id]:
             raft = Place("raft", "measured from its neighbours, tied to nothing yet", 0.0, 0.0, raft=f"raft {s.id}")
-            done[s.id] = placed.get(s.id, raft)
+            done[s.id] = raft
             _walk(done, links, only=s.id)
     return {**placed, **done}
 
