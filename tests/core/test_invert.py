@@ -323,10 +323,11 @@ def test_a_line_without_footage_has_no_profile_and_says_so() -> None:
 
 def test_a_reading_sooner_than_the_line_drains_is_questioned() -> None:
     said = record("30-36 standing 1in rest 1 min off")
-    assert "early" not in warnings(assess(said))
+    assert "by its length and grade takes about" in warnings(assess(said))["early"]
+    assert "early" not in warnings(assess(record("30-36 standing 1in rest 20 min off")))
     drained = said.visits[0].model_copy(update={"drain_down_min": 2.5})
     early = assess(said.model_copy(update={"visits": (drained,)}))
-    assert "at least 2.5 min to drain down" in warnings(early)["early"]
+    assert "takes at least 2.5 min to drain down" in warnings(early)["early"]
 
 
 def test_a_reading_taken_anew_or_refused() -> None:

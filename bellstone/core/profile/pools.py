@@ -117,8 +117,8 @@ def pool_levels(
     """
     looks = sorted(_looks(rows, reaches, drains_min, scheme), key=lambda k: k.start)
     ponds = _grouped(looks, dry, {frozenset((n.a, n.b)) for n in not_same})
-    of_main = [pond for pond in ponds if main is not None and _explained(pond, main, reaches[-1], dry)]
-    ponds = [pond for pond in ponds if pond not in of_main]
+    of_main = _of_the_main(ponds, main, reaches[-1], dry) if main is not None else []
+    ponds = ponds[: len(ponds) - len(of_main)]
     levels: list[Level] = []
     holds: list[Hold] = []
     told: list[Told] = []
@@ -159,6 +159,14 @@ MAIN_REACH_FT = 3.0  # water that was seen to end further above the outlet than 
 EXPLAINED_SIGMAS = 3.0
 
 
+def _of_the_main(
+    ponds: Sequence[Sequence[_AtRest]], main: MainLevel, reach: Reach, dry: Sequence[tuple[float, float]]
+) -> list[Sequence[_AtRest]]:
+    """The pools that the main's level explains, from the outlet up: behind one that it does not, none is its."""
+    until = next((n for n, pond in enumerate(reversed(ponds)) if not _explained(pond, main, reach, dry)), len(ponds))
+    return list(ponds[len(ponds) - until :])
+
+
 def _explained(pond: Sequence[_AtRest], main: MainLevel, reach: Reach, dry: Sequence[tuple[float, float]]) -> bool:
     """Whether the main's level explains a pool: no deeper than it makes it there, and no longer.
 
@@ -171,8 +179,9 @@ def _explained(pond: Sequence[_AtRest], main: MainLevel, reach: Reach, dry: Sequ
         return False
     for k in wet:
         away = reach.end - k.last
-        sigma = hypot(k.sigma, main.sigma, reach.grade_sigma * away, SIGMA_REST_FT)
-        if k.depth > main.above - reach.grade * away + EXPLAINED_SIGMAS * sigma:
+        read = EXPLAINED_SIGMAS * hypot(k.sigma, main.sigma, SIGMA_REST_FT)
+        # a grade not read would let the main's level reach anywhere: flatter by one sigma, no more
+        if k.depth > main.above - (reach.grade - reach.grade_sigma) * away + read:
             return False
         reaches_up = (reach.end - k.start) * reach.grade - main.above
         if k.end is not None and reaches_up > EXPLAINED_SIGMAS * hypot(

@@ -149,6 +149,13 @@ def is_short_and_returns(station: Array, grade: Array, sigma: Array, i: int) -> 
     >>> [is_short_and_returns(x, g, np.full(x.size, 0.006), 10) for g in (spike, bend)]
     [True, False]
     """
+    alike = np.abs(grade - grade[i]) <= 2 * sigma[i]
+    unlike = np.flatnonzero(~alike)
+    first, last = np.searchsorted(unlike, i) - 1, np.searchsorted(unlike, i)
+    start = int(unlike[first]) + 1 if first >= 0 else 0
+    end = int(unlike[last]) - 1 if last < unlike.size else grade.size - 1
+    if abs(station[end] - station[start]) > TILT_FT:
+        return False  # longer than a head: the pipe's own
     gap = station - station[i]
     sides = [grade[(way * gap > TILT_FT) & (way * gap <= TILT_FT + BESIDE_FT)] for way in (-1, 1)]
     if not all(side.size for side in sides):

@@ -254,10 +254,13 @@ def _by_quality(row: Row, t: _Try) -> bool:
 
 def _modified_words(sighting: Sighting, material: str, kind: Kind, rating: int, modified: int) -> str:
     """The modifier that made a rating what it is, where one did."""
-    if modified == rating or kind.family != "roots":
+    if kind.family != "roots":
         return ""
     if sighting.state in ("cut_flush", "cleared", "mostly_cleared"):
-        return f"; at least {modified}: the opening they came through is still there"
+        floor = "" if modified == rating else f"at least {modified}: "
+        return f"; {floor}the opening they came through is still there"
+    if modified == rating:
+        return ""
     through = "in metal pipe" if material in MATERIALS and MATERIALS[material].metal else "in the barrel"
     return f"; one worse, at least 3: roots {through} come through the wall"
 
