@@ -84,7 +84,7 @@ def test_sixteen_close_footages_several_at_one_place(analyst: Analyst) -> None:
         "patch bad, edge lifted",
     ):
         assert what in words
-    assert "break at 37 ft: the shell has failed (rating 5)" in words
+    assert "break at 37.0 ft: the shell has failed (rating 5)" in words
     assert len(re.findall(r"± \d", words)) >= 18
 
 

@@ -26,7 +26,7 @@ def origins(lateral: Lateral, placing: Placing, coverage: Coverage) -> tuple[Ori
     """Places feet can be read from: every access with a station, and the main. Core stations do not change."""
     kinds = {m.name: m.kind for m in lateral.landmarks}
     named = {n: s for n, s in placing.landmark_stations.items() if kinds.get(n) in ("access", "main", "property_line")}
-    if coverage.reached_main and coverage.end is not None and "main" not in named:
+    if coverage.reached_main and not coverage.end_open and coverage.end is not None and "main" not in named:
         named["main"] = coverage.end
     return tuple(
         Origin(name=n, station_ft=s, backwards=kinds.get(n) == "main" or n == "main") for n, s in named.items()

@@ -94,11 +94,10 @@ def _piece(row: Resolved) -> ReadPiece:
 
 def _other(reading: EntryReading) -> tuple[ReadPiece, ...]:
     names = {
-        "visit": "a new visit",
-        "run": "a run", "pass": "a pass", "know": "a known point", "depth": "a depth from the surface", "count": "a count",
+        "visit": "a new visit", "run": "a run", "pass": "a pass", "end": "how the run ended", "reset": "a counter reset",
+        "know": "a known point", "landmark": "a landmark", "depth": "a depth from the surface", "count": "a count",
         "length": "an estimate of the main's distance", "flush": "a flush test", "cannot_assess": "a stretch not assessable",
-        "say": "a statement",
-        "end": "how the run ended", "reset": "a counter reset", "landmark": "a landmark", "invert": "a surveyed invert", "pitch": "a pitch reading", "lie": "how the line lies",
+        "say": "a statement", "invert": "a surveyed invert", "pitch": "a pitch reading", "lie": "how the line lies",
     }  # fmt: skip
     return tuple(_told(a) or ReadPiece(where="", what=names.get(a.act, a.act), rating="", why="") for a in reading.acts)
 

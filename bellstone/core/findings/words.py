@@ -1,6 +1,6 @@
 """A finding in words, for a row or a page."""
 
-from bellstone.core.entry import amount_words, sighting_line
+from bellstone.core.entry import amount_words, pipe_words, sighting_line
 from bellstone.core.record import Sighting
 from bellstone.core.scheme import size_words
 
@@ -8,7 +8,7 @@ from bellstone.core.scheme import size_words
 def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
     """A finding in words for a row or a page: kind, form, size, states.
 
-    >>> from bellstone.core.entry import read_line
+    >>> from bellstone.core.entry import pipe_words, read_line
     >>> from bellstone.core.scheme import house_scheme
     >>> finding_words(read_line("41.5 roots ball was full now cut flush 10%", house_scheme()).acts[0].sighting)
     'roots, ball, 10 %, cut flush (was full)'
@@ -18,7 +18,9 @@ def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
         return "none: " + ", ".join(k.replace("_", " ") for k in s.none_of)
     name = " or ".join(k.replace("_", " ") for k in (s.kind, *(a.kind for a in s.alternatives)))
     bits = [name]
-    if s.change is not None:
+    if s.change is not None and s.kind == "pipe":
+        bits = [f"pipe: {pipe_words(s.change.after)}"]
+    elif s.change is not None:
         bits = [f"change {sighting_line(s.model_copy(update={'sureness': 'sure'})).split('transition', 1)[1].strip()}"]
     if s.form:
         bits.append(s.form.replace("_", " "))

@@ -58,7 +58,7 @@ function PondRow({ desk, pond: p, before }: { desk: Desk; pond: Pond; before: Po
   const band = bandOf(p.id);
   const flush = p.flushes.find(([gal]) => gal === 1.6);
   const ft = (s: number) => shownFt(desk.assessment, s);
-  const within = (pair: readonly number[] | undefined, places = 1) =>
+  const within = (pair: readonly number[] | null | undefined, places = 1) =>
     pair ? ` (${pair[0]?.toFixed(places)}–${pair[1]?.toFixed(places)})` : '';
   return (
     <div className={classes.pond} data-pond={p.id}>
