@@ -100,7 +100,7 @@ def test_a_raft_shows_to_scale_and_one_footage_moves_it_home(analyst: Analyst) -
     expect(strip).to_contain_text("raft: type one footage")
     expect(analyst.row("hole")).to_contain_text("raft +3.0")
     analyst.say("50 crack hairline same")
-    expect(analyst.row("hole")).to_contain_text("raft +46.0")  # by a counter whose zero is not known
+    expect(analyst.row("hole")).to_contain_text("counter 46.0 ft")  # by a counter whose zero is not known
     analyst.say("0 = front cleanout")
     expect(strip).not_to_contain_text("raft")
     expect(analyst.row("hole")).to_contain_text("46.0")

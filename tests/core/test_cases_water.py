@@ -292,7 +292,8 @@ def test_c12_the_text_says_what_the_page_says() -> None:
     )
     for words in (
         "not read: banana", "said with a ?", "10–2 o'clock", "Symptoms:\n  slow drain", "no hole", "toilet, 1.6gal, sluggish",
-        "other firm: collapsed (not looked into)", "jet it: stands", "odd smell", "kept as said: zorp", "Water at rest:", "vitrified clay 4 in:",
+        "other firm: collapsed (not looked into)", "jet it: stands", "odd smell", "kept as said: zorp", "Water at rest:",
+        "vitrified clay 4 in:",
     ):  # fmt: skip
         assert words in text, words
 
@@ -304,7 +305,8 @@ def test_d7_a_hole_of_two_inches_is_four_by_the_words_that_held() -> None:
 @pytest.mark.parametrize("level", [0.5, 1.0, 2.0, 4.0])
 @pytest.mark.parametrize("page", [
     "30-36 standing 1in rest / 60 main", "30-36 standing 1in rest / 50-60 standing 1in rest / 60 main",
-    "main stands 1in / 55-60 standing 1in rest / 60 main", "20 offset up 1in joint / 16-20 standing 1in rest / 40 standing 2in rest / 60 main",
+    "main stands 1in / 55-60 standing 1in rest / 60 main",
+    "20 offset up 1in joint / 16-20 standing 1in rest / 40 standing 2in rest / 60 main",
 ])  # fmt: skip
 def test_raising_the_main_never_takes_water_away_anywhere(page: str, level: float) -> None:
     record, _ = told(RUN + page)

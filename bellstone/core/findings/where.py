@@ -60,7 +60,12 @@ def where_words(place: Place, axis: AxisWords, rank: int = 0) -> str:
             return "all along"
         case "raft" if place.station is not None:
             ordered = f"{_ordinal(rank)} in order, " if rank else ""
-            return f"{ordered}{place.station:.1f} ft in a chain tied to nothing"
+            tied = (
+                "in a chain tied to nothing"
+                if place.raft.startswith("raft ")
+                else "on a counter whose zero is not said"
+            )
+            return f"{ordered}{place.station:.1f} ft {tied}"
     slot = f"no footage, {_ordinal(rank)} in order" if rank else "no footage"
     low, high = place.window or (None, None)
     if low is not None and high is not None:

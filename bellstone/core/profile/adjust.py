@@ -172,6 +172,11 @@ def adjust(reaches: Sequence[Reach], readings: Readings, gap: float = NODE_GAP_F
     still = told.rows.take(np.array([i for i in range(len(told.rows)) if i not in told.moving], np.intp))
     normal = unread.plus(still)
     spill = tuple(mesh.node(h.at, below=True) for h in readings.holds)
+    if told.moving and readings.pitches:
+        # a log tells where the bed is lowest before any depth was read over it: a depth put elsewhere digs its own hole
+        datum = datum_rows(not readings.heights)
+        bed = solved(normal.plus(stacked([datum, hold_rows(readings, columns, spill)])))
+        told.put(told.lowest(bed.z, spill))
     out: list[int] = []
     while True:
         relative = not any(kind == "height" and i not in out for i, kind in enumerate(told.kind))

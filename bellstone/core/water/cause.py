@@ -9,6 +9,7 @@ import numpy as np
 from bellstone.core.ground import Array, remembered
 from bellstone.core.profile import Dam, DamKind, Mesh, bed_of
 from bellstone.core.water.ponding import Pond
+from bellstone.core.water.sag import sag_from_pond
 
 Cause = Literal[
     "not known", "backwater", "not recorded", "roots or debris", "deformation", "lip", "adverse or flat", "sag",
@@ -151,11 +152,7 @@ def sagged_share(x: Array, z: Array, pond: Pond) -> float:
     anchor = max(float(x[0]), pond.start - ABOVE_FT)
     if rises_throughout(x, z, pond) or pond.start - anchor < LEAST_ABOVE_FT:
         return 1.0 - rises_throughout(x, z, pond)
-    span = np.diff(x)
-    middle = x[:-1] + span / 2
-    use = (span > 0) & (middle > pond.start - GRADE_OVER_FT) & (middle < pond.start - NEXT_TO_POND_FT)
-    grade = max(float(np.median(-np.diff(z)[use] / span[use])), 0.0)
-    onward = float(np.interp(anchor, x, z)) - grade * (float(x[low]) - anchor)
+    onward = float(np.interp(anchor, x, z)) - _grade_above(x, z, pond) * (float(x[low]) - anchor)
     share = (onward - float(z[low])) / max(pond.level - float(z[low]), 1e-9)
     return 0.0 if share < NO_DIP else min(share, 1.0)
 
@@ -167,7 +164,23 @@ def _without_up_steps(mesh: Mesh, z: Array) -> Array:
     return lowered
 
 
+def _grade_above(x: Array, z: Array, pond: Pond) -> float:
+    """The fall of the pipe above a pond, as the middle of its spans' falls; 0 where it is adverse or none lies there."""
+    span = np.diff(x)
+    middle = x[:-1] + span / 2
+    use = (span > 0) & (middle > pond.start - GRADE_OVER_FT) & (middle < pond.start - NEXT_TO_POND_FT)
+    return max(float(np.median(-np.diff(z)[use] / span[use])), 0.0) if use.any() else 0.0
+
+
+LONGEST_SAG_FT = 30.0  # pipe settles over a trench, a joint or two: what needs longer was laid flat. Working value
+
+
 def _sagged_at_all(x: Array, z: Array, pond: Pond) -> float:
+    """Where only depth and length tell: 0 where the sag behind them would be longer than pipe settles, else 1."""
+    long = float(x[pond.spill]) - pond.start
+    depth, grade = pond.level - float(z[pond.first : pond.spill + 1].min()), _grade_above(x, z, pond)
+    if depth > 0 and grade > 0 and long > 0 and sag_from_pond(depth, long, grade)[1] > LONGEST_SAG_FT:
+        return 0.0
     return 1.0 - rises_throughout(x, z, pond)
 
 

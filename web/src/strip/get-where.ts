@@ -6,6 +6,7 @@ const raftStart = (a: Assessment, raft: string) => a.axis.find((s) => s.raft ===
 /** Where a finding lies, in feet from the origin shown; without a footage, what is known of its place. */
 export function whereWords(a: Assessment, f: Finding): string {
   if (f.how === 'throughout') return 'all along';
+  if (f.how === 'raft' && !f.raft.startsWith('raft ')) return `counter ${(f.station_ft ?? 0).toFixed(1)} ft`;
   if (f.how === 'raft') return `raft +${((f.station_ft ?? 0) - raftStart(a, f.raft)).toFixed(1)} ft`;
   if (f.how === 'order' || f.station_ft == null) {
     const [low, high] = f.window_ft ?? [null, null];
