@@ -4,7 +4,7 @@ WEB := bellstone/desk/static_web/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/package.json web/vite.config.ts web/postcss.config.mjs
 export DJANGO_SETTINGS_MODULE := bellstone.desk.settings
 
-.PHONY: demo test check bench robust web types browser clean lock wheel
+.PHONY: demo test check bench robust mutants web types browser clean lock wheel
 COMPILE = ../$(BIN)/pip-compile --quiet --generate-hashes --allow-unsafe --strip-extras --no-emit-index-url \
 	--no-emit-trusted-host --no-emit-find-links
 
@@ -67,3 +67,7 @@ clean:
 # Ten thousand cases made from the API's schema; a share of them runs with every test.
 robust: .venv/.dev $(WEB)
 	BELLSTONE_CASES=10000 $(BIN)/pytest tests/desk/test_robust.py -k schema
+
+# How many small wrong changes of the core the tests see, and which they do not.
+mutants: .venv/.dev
+	$(BIN)/python -m tests.mutants $(or $(COUNT),300)
