@@ -101,7 +101,8 @@ def test_b7_a_depth_read_too_soon_is_known_by_so_much_less() -> None:
 
 
 @pytest.mark.parametrize("page", [
-    "main stands 1in / 87.5-88.7 standing 1in rest / 90 main", "36 roots ball 25% 5-7 joint holds_water / 35-36 standing 0.5in rest / 60 main",
+    "main stands 1in / 87.5-88.7 standing 1in rest / 90 main",
+    "36 roots ball 25% 5-7 joint holds_water / 35-36 standing 0.5in rest / 60 main",
     "30 standing 0.25in rest / 60 main", "40 offset up 1in joint / 60 main / 36-40 standing 1in rest",
 ])  # fmt: skip
 def test_b8_every_band_holds_its_own_number_and_has_a_width(page: str) -> None:

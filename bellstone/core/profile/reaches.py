@@ -41,6 +41,7 @@ def reaches_of(
     grade, sigma = _grade_of(line)
     stop = until if until is not None else np.inf
     found: list[Reach] = []
+    segments, rows = _whole(segments, rows)
     at = segments[0].start if segments else None
     lead = segments[0] if segments else None
     for segment, after in zip(segments, [*segments[1:], None], strict=True):
@@ -54,6 +55,24 @@ def reaches_of(
             at = end
         lead = None
     return tuple(found)
+
+
+def _whole(segments: Sequence[Segment], rows: Sequence[Resolved]) -> tuple[Sequence[Segment], Sequence[Resolved]]:
+    """Pipe by pipe: two segments of one material and bore end to end were laid as one, and fall as one."""
+    out: list[Segment] = []
+    lead: dict[int, int] = {}
+    for segment in segments:
+        last = out[-1] if out else None
+        one = last is not None and (last.material, last.bore_in) == (segment.material, segment.bore_in)
+        if last is not None and one and last.end is not None and last.end == segment.start:
+            out[-1] = replace(last, end=segment.end)
+        else:
+            out.append(segment)
+        lead[segment.index] = out[-1].index
+    if len(out) == len(segments):
+        return segments, rows
+    by_index = {segment.index: segment for segment in out}
+    return out, [replace(r, segment=by_index[lead.get(r.segment.index, out[0].index)]) for r in rows]
 
 
 def _reach(
