@@ -119,10 +119,9 @@ def _what(f: Finding) -> str:
 
 def _pond(p: PondShown) -> str:
     sag = f"; sag behind it {p.sag_in:.2f} in, {p.sag_how}" if p.sag_in is not None else ""
-    return (
-        f"{p.start_ft:.1f}–{p.end_ft:.1f} ft: {p.depth_words}, {p.length_ft:.1f} ft long, {p.volume_gal:.1f} gal; "
-        f"{p.cause_words}{sag}; {p.basis}"
-    )
+    reaches = "length not known" if p.length_ft is None else f"{p.length_ft:.1f} ft long"
+    holds = "volume not known" if p.volume_gal is None else f"{p.volume_gal:.1f} gal"
+    return f"{p.where}: {p.depth_words}, {reaches}, {holds}; {p.cause_words}{sag}; {p.basis}"
 
 
 def _dig(d: Bracket) -> str:

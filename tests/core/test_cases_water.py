@@ -330,3 +330,27 @@ def test_a_shallow_reading_far_up_the_line_is_not_the_mains(between: str) -> Non
     far = next(p for p in a.ponds if p.start_ft < 46)
     assert far.cause != "backwater" and far.end_ft < 60
     assert not [r for r in a.profile.readings if r.out]
+
+
+def test_a_pond_of_which_only_a_depth_was_read_has_no_length_in_the_text() -> None:
+    page = RUN + "40 standing 2in rest 9 min off / 90 main"
+    (pond,) = assessed(page).ponds
+    assert (pond.length_ft, pond.volume_gal, pond.where) == (None, None, "40.0 ft")
+    assert "40.0 ft: 2.0 in, 50 % of the bore, length not known, volume not known" in text_of(page)
+
+
+def test_an_invert_above_the_ground_is_no_depth_to_dig() -> None:
+    """The ground at 10 ft, surveyed inverts at 95 to 97: the readings contradict one another, and say so."""
+    page = (
+        RUN
+        + "0 invert 97 ± 0.05 / 60 invert 95 ± 0.05 / 0 depth 3ft ground 10 / 60 depth 4ft ground 10 / 30 hole 2in / 80 main"
+    )
+    (dig,) = assessed(page).digs
+    assert (dig.invert_depth_ft, dig.depth_band_ft) == (None, None)
+    assert "above the ground" in dig.depth_basis
+
+
+def test_a_run_that_stopped_without_a_word_of_why_says_no_more() -> None:
+    a = assessed("run A vent, clay 4in, facing house, counts to house, zero at vent / 20 crack top / main not reached")
+    assert [s for s in a.scope if "run A stopped going up the line. Nothing" in s or "stopped going up the line; " in s]
+    assert not [s for s in a.scope if ": ." in s or ": ;" in s]

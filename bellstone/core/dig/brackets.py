@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from math import inf
 
-from bellstone.core.dig.depth import NOT_READ, DepthSource
+from bellstone.core.dig.depth import ABOVE_GROUND, NOT_READ, DepthSource
 from bellstone.core.findings import AxisWords
 from bellstone.core.ground import Z_90, DomainError
 from bellstone.core.record import Rec
@@ -109,6 +109,10 @@ def _dig(
     end, down = past_joint(max(b for _, b in ends), 1, joints)
     centre = (min(n.start for n in group) + max(n.end for n in group)) / 2
     depth = depth_at(centre)
+    if depth is not None and depth[0] <= 0:
+        depth, why = None, ABOVE_GROUND
+    else:
+        why = depth[2] if depth else NOT_READ
     band = Z_90 * depth[1] if depth else None
     joint_words = (
         "each end past a joint noted or predicted" if up and down else "end joints not known: find one beyond each end"
@@ -123,7 +127,7 @@ def _dig(
         names=tuple(n.name for n in group),
         invert_depth_ft=depth[0] if depth else None,
         depth_band_ft=band,
-        depth_basis=depth[2] if depth else NOT_READ,
+        depth_basis=why,
         ends_at_joints=(up, down),
         lift=f"about {end - start:.0f} ft of {pipe if isinstance(pipe, str) else pipe_words(pipe, start, end)}; {joint_words}",
         flags=excavation_flags(depth[0] + (band or 0.0) if depth else None),

@@ -21,6 +21,7 @@ ODD_AT = 3.0  # sigmas off the others, with which a reading is left out
 LEAST_OTHERS = 4  # readings it takes to tell an odd one from the ground's own shape
 FROM_PROFILE = "from the adjusted profile and the ground"
 FROM_READINGS = "read from the surface within 10 ft"
+ABOVE_GROUND = "the readings put the invert above the ground: one of them is wrong"
 NOT_READ = "no depth was read within 10 ft"
 
 
@@ -52,7 +53,7 @@ class Depths:
     def along(self, x: NDArray[np.float64]) -> NDArray[np.float64]:
         """Depth to the invert at each station [ft]; NaN where nothing tells it."""
         found = (self.at(float(station)) for station in x)
-        return np.array([np.nan if one is None else one[0] for one in found])
+        return np.array([np.nan if one is None or one[0] <= 0 else one[0] for one in found])
 
     def _by_profile(self, station: float) -> tuple[float, float] | None:
         part = next((p for p in self.parts if p.first <= station <= p.last), None)

@@ -136,7 +136,7 @@ def coverage_of(
             start_ft=lane.end_ft,
             end_ft=None,
             feet=None,
-            why=f"run {lane.name} stopped going up the line: {lane.end_reason}",
+            why=f"run {lane.name} stopped going up the line{f': {lane.end_reason}' if lane.end_reason else ''}",
         )
         for lane in lanes
         if lane.ended == "stopped" and lane.flow < 0

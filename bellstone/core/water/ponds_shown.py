@@ -50,6 +50,7 @@ def pond_shown(part: Part, named: NamedPond, scheme: Scheme) -> PondShown:
         held_by=tuple(dict.fromkeys(i for r in named.rungs for i in r.items)),
         start_ft=pond.start,
         end_ft=pond.end,
+        where=invert.axis.span(pond.start, pond.end) if pond.length > 0 else invert.axis.feet(pond.start),
         deepest_at_ft=float(x[pond.deepest]),
         depth_in=pond.depth * IN_PER_FT,
         depth_words=depth_words(pond.depth * IN_PER_FT, diameter * IN_PER_FT),

@@ -25,6 +25,7 @@ class PondShown(Rec):
     held_by: tuple[str, ...]  # what may be taken out, to see what the water would do
     start_ft: float
     end_ft: float
+    where: str  # from where to where, in words
     deepest_at_ft: float
     depth_in: float
     depth_words: str  # "2.1 in, 53 % of the bore"; over the bore "full, + 3.0 in"

@@ -1869,6 +1869,8 @@ export interface components {
             start_ft: number;
             /** End Ft */
             end_ft: number;
+            /** Where */
+            where: string;
             /** Deepest At Ft */
             deepest_at_ft: number;
             /** Depth In */

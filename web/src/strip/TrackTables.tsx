@@ -47,7 +47,7 @@ export function getTwin(a: Assessment, track: TrackName, bands: WaterBands | nul
           ...a.digs.map((d) => [
             span(d.start_ft, d.end_ft),
             `dig for ${d.names.join(', ')}`,
-            d.invert_depth_ft == null ? 'no depth read' : `about ${d.invert_depth_ft.toFixed(1)} ft`,
+            d.invert_depth_ft == null ? 'depth not known' : `about ${d.invert_depth_ft.toFixed(1)} ft`,
           ]),
         ],
       };
