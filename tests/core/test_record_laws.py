@@ -35,9 +35,20 @@ def answer(a: Assessment) -> dict[str, Any]:
     profile = a.profile and (a.profile.station_ft, a.profile.invert_ft, a.profile.depth_in)
     return {
         "verdict": a.verdict.words, "profile": profile, "ponds": [(p.start_ft, p.end_ft, p.depth_in, p.cause) for p in a.ponds],
-        "digs": [(d.start_ft, d.end_ft, d.invert_depth_ft) for d in a.digs], "soundness": a.line.soundness,
+        "digs": [(d.start_ft, d.end_ft, d.invert_depth_ft) for d in a.digs], "soundness": a.line.soundness and tuple(a.line.soundness.model_dump().values()),
         "segments": [(s.name, s.start_ft, s.end_ft) for s in a.segments], "lies": sorted(map(lies, a.findings), key=str),
     }  # fmt: skip
+
+
+def same(a: Any, b: Any) -> bool:
+    """Whether two answers are one but for what an order of adding leaves in the last digit that is shown."""
+    if isinstance(a, float) and isinstance(b, float):
+        return abs(a - b) <= 2e-4
+    if isinstance(a, dict):
+        return a.keys() == b.keys() and all(same(a[k], b[k]) for k in a)
+    if isinstance(a, list | tuple):
+        return len(a) == len(b) and all(map(same, a, b))
+    return bool(a == b)
 
 
 # ---- what moves nothing ------------------------------------------------------------------------------------
@@ -52,7 +63,7 @@ def test_a_note_or_a_line_kept_as_said_moves_nothing(seed: int, more: str) -> No
     before, after = answer(told(page)), answer(told(page + more))
     before["lies"] = [f for f in before["lies"] if f[0] != "note"]
     after["lies"] = [f for f in after["lies"] if f[0] != "note"]
-    assert after == before
+    assert same(after, before)
 
 
 def sighted(lines: "list[str]") -> "list[str]":
@@ -76,7 +87,7 @@ def test_lines_of_different_runs_may_be_told_in_any_turn(a: "list[str]", b: "lis
         run, lines = draw.choice([(r, left) for r, left in (("A", ours), ("B", theirs)) if left])
         out += [f"run {run}"] * (run != on) + [lines.pop(0)]
         on = run
-    assert answer(told(out)) == answer(one_by_one)
+    assert same(answer(told(out)), answer(one_by_one))
 
 
 @FEW
@@ -118,7 +129,7 @@ def test_a_segment_split_into_two_of_one_pipe_moves_no_invert(split: float, more
 def test_a_page_written_out_is_answered_the_same(seed: int) -> None:
     record, _ = record_from_page(random_page(seed))
     again, _ = record_from_page(page_of(record))
-    assert answer(assess(again)) == answer(assess(record))
+    assert same(answer(assess(again)), answer(assess(record)))
 
 
 # ---- what may only widen -----------------------------------------------------------------------------------
