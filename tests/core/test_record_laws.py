@@ -33,9 +33,10 @@ def lies(f: Finding) -> tuple[Any, ...]:
 def answer(a: Assessment) -> dict[str, Any]:
     """What was answered of the pipe, beside what only quotes its lines."""
     profile = a.profile and (a.profile.station_ft, a.profile.invert_ft, a.profile.depth_in)
+    sound = a.line.soundness and tuple(a.line.soundness.model_dump().values())
     return {
         "verdict": a.verdict.words, "profile": profile, "ponds": [(p.start_ft, p.end_ft, p.depth_in, p.cause) for p in a.ponds],
-        "digs": [(d.start_ft, d.end_ft, d.invert_depth_ft) for d in a.digs], "soundness": a.line.soundness and tuple(a.line.soundness.model_dump().values()),
+        "digs": [(d.start_ft, d.end_ft, d.invert_depth_ft) for d in a.digs], "soundness": sound,
         "segments": [(s.name, s.start_ft, s.end_ft) for s in a.segments], "lies": sorted(map(lies, a.findings), key=str),
     }  # fmt: skip
 

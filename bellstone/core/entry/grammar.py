@@ -307,7 +307,7 @@ class _LineReader:
         self.completed.append(part)
 
     def _free_text(self, kind: str, part: str, at: int, position: Position, unsure: bool) -> None:
-        words = part[at:].strip(" :")
+        words = part[at:].strip(" :,")
         self.acts.append(self._see(position, kind, part, text=words, sureness="unsure" if unsure else "sure"))
         if kind in ("stopped", "note") and (estimate := length_estimate(words)):
             self.acts.append(estimate)

@@ -18,16 +18,14 @@ def profile_shown(parts: Sequence[Part]) -> ProfileShown | None:
     cut = [p.shown for p in parts]
     z = [p.water.bed.z[c] for p, c in zip(parts, cut, strict=True)]
     depth = [p.water.depth_at_node()[c] for p, c in zip(parts, cut, strict=True)]
-    level = [p.water.level[c] for p, c in zip(parts, cut, strict=True)]
     invert, wet = np.concatenate(z), np.concatenate(depth)
     crown = invert + np.concatenate([p.water.diameter[c] for p, c in zip(parts, cut, strict=True)])
     station = np.concatenate([p.water.station[c] for p, c in zip(parts, cut, strict=True)])
-    stands = np.where(np.isfinite(wet), np.concatenate(level), np.nan)
     return ProfileShown(
         station_ft=rounded(station, 3),
         invert_ft=rounded(invert, 4),
         crown_ft=rounded(crown, 4),
-        level_ft=or_none(stands, 4),
+        level_ft=or_none(invert + wet, 4),
         depth_in=or_none(wet * IN_PER_FT, 3),
         relative=parts[-1].relative,
         rests_on=tuple(_rests_on(parts)),
