@@ -35,7 +35,7 @@ def test_a_ponds_depth_is_the_profiles_and_the_sections(name: str) -> None:
     computed = [p for p in a.ponds if "was not read" not in p.cause_words]
     for pond in computed:
         node = np.abs(station - pond.deepest_at_ft) < 2e-3
-        here = [p.depth_in for p in a.ponds if p.start_ft - 2e-3 <= pond.deepest_at_ft <= p.end_ft + 2e-3]
+        here = [p.depth_in for p in a.ponds if p.start_ft - 0.1 <= pond.deepest_at_ft <= p.end_ft + 0.1]
         if len(here) == 1:
             assert depth[node].max() == pytest.approx(pond.depth_in, abs=5e-3)
         inside = (station >= pond.start_ft - 1e-6) & (station <= pond.end_ft + 1e-6)
