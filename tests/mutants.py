@@ -179,6 +179,8 @@ def main() -> None:
             if done or late:
                 del running[child]
                 count += 1
+                if count % 10 == 0:
+                    print(f"{count - len(left)} of {count} seen so far", flush=True)
                 if not late and os.waitstatus_to_exitcode(status) == 0:
                     left.append(f"{mutant.path.relative_to(ROOT)}:{mutant.line} {mutant.operator} #{mutant.occurrence}")
                     print("not seen", left[-1], flush=True)
