@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from math import hypot
 
 import numpy as np
@@ -55,10 +56,17 @@ class Depths:
         found = (self.at(float(station)) for station in x)
         return np.array([np.nan if one is None or one[0] <= 0 else one[0] for one in found])
 
+    @cached_property
+    def _tied(self) -> list[list[float]]:
+        """Where each part is tied to the ground [ft]: told once, for the cursor's table asks at every quarter foot."""
+        return [
+            [r.station for r in part.water.profile.residuals if r.kind == "height" and not r.out] for part in self.parts
+        ]
+
     def _by_profile(self, station: float) -> tuple[float, float] | None:
-        part = next((p for p in self.parts if p.first <= station <= p.last), None)
+        n, part = next(((n, p) for n, p in enumerate(self.parts) if p.first <= station <= p.last), (0, None))
         ground = self.surface.for_digging(station)
-        if part is None or part.relative or ground is None or not _is_tied_near(part, station):
+        if part is None or part.relative or ground is None or not _is_tied_near(self._tied[n], station):
             return None
         node = part.water.profile.mesh.node(station)
         return ground[0] - float(np.interp(station, part.water.station, part.water.bed.z)), hypot(
@@ -66,9 +74,8 @@ class Depths:
         )
 
 
-def _is_tied_near(part: Part, station: float) -> bool:
+def _is_tied_near(tied: Sequence[float], station: float) -> bool:
     """Whether the profile is tied to the ground on both sides of a place, or close to it."""
-    tied = [r.station for r in part.water.profile.residuals if r.kind == "height" and not r.out]
     around = any(x <= station for x in tied) and any(x >= station for x in tied)
     return around or any(abs(x - station) <= REACH_FT for x in tied)
 
