@@ -2,13 +2,12 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from functools import cached_property
-from math import hypot
+from math import hypot, isnan
 
 import numpy as np
 from numpy.typing import NDArray
 
-from bellstone.core.ground import IN_PER_FT
+from bellstone.core.ground import IN_PER_FT, Array
 from bellstone.core.profile import HEAD_RADIUS_FT, Surface, depth_sigma, surface_of
 from bellstone.core.record import Lateral, Visit
 from bellstone.core.scheme import USUAL_BORE_IN
@@ -45,39 +44,41 @@ class Depths:
 
     def at(self, station: float) -> tuple[float, float, str] | None:
         """Depth to the invert, its sigma [ft] and what it rests on; None where nothing tells it."""
-        by_profile = self._by_profile(station)
-        if by_profile is not None:
-            return (*by_profile, FROM_PROFILE)
+        depth, sigma = (float(column[0]) for column in self._by_profile(np.array([station])))
+        if not isnan(depth):
+            return depth, sigma, FROM_PROFILE
         read = weighted_depth(self.readings, station)
         return None if read is None else (*read, FROM_READINGS)
 
-    def along(self, x: NDArray[np.float64]) -> NDArray[np.float64]:
-        """Depth to the invert at each station [ft]; NaN where nothing tells it."""
-        found = (self.at(float(station)) for station in x)
-        return np.array([np.nan if one is None or one[0] <= 0 else one[0] for one in found])
+    def along(self, x: Array) -> Array:
+        """Depth to the invert at stations ``x`` (n,) [ft]; NaN where nothing tells it, or it would lie in the air."""
+        depth, _ = self._by_profile(x)
+        for n in np.flatnonzero(np.isnan(depth)) if self.readings else ():
+            read = weighted_depth(self.readings, float(x[n]))
+            depth[n] = np.nan if read is None else read[0]
+        return np.where(depth > 0, depth, np.nan)
 
-    @cached_property
-    def _tied(self) -> list[list[float]]:
-        """Where each part is tied to the ground [ft]: told once, for the cursor's table asks at every quarter foot."""
-        return [
-            [r.station for r in part.water.profile.residuals if r.kind == "height" and not r.out] for part in self.parts
-        ]
-
-    def _by_profile(self, station: float) -> tuple[float, float] | None:
-        n, part = next(((n, p) for n, p in enumerate(self.parts) if p.first <= station <= p.last), (0, None))
-        ground = self.surface.for_digging(station)
-        if part is None or part.relative or ground is None or not _is_tied_near(self._tied[n], station):
-            return None
-        node = part.water.profile.mesh.node(station)
-        return ground[0] - float(np.interp(station, part.water.station, part.water.bed.z)), hypot(
-            float(part.water.profile.sigma[node]), ground[1]
-        )
+    def _by_profile(self, x: Array) -> tuple[Array, Array]:
+        """Depth below a known ground and its sigma [ft] at each station; NaN where the profile is not tied to one."""
+        ground, doubt = self.surface.along_for_digging(x)
+        depth, sigma = np.full(x.size, np.nan), np.full(x.size, np.nan)
+        for part in reversed(self.parts):  # at the seam of two the upstream one tells
+            profile = part.water.profile
+            tied = [r.station for r in profile.residuals if r.kind == "height" and not r.out]
+            here = (part.first <= x) & (x <= part.last)
+            told = here & _tied_near(tied, x) & (not part.relative)
+            depth[here] = np.nan
+            depth[told] = ground[told] - np.interp(x[told], part.water.station, part.water.bed.z)
+            sigma[told] = np.hypot(profile.sigma[profile.mesh.nodes(x[told])], doubt[told])
+        return depth, sigma
 
 
-def _is_tied_near(tied: Sequence[float], station: float) -> bool:
-    """Whether the profile is tied to the ground on both sides of a place, or close to it."""
-    around = any(x <= station for x in tied) and any(x >= station for x in tied)
-    return around or any(abs(x - station) <= REACH_FT for x in tied)
+def _tied_near(tied: Sequence[float], x: Array) -> NDArray[np.bool_]:
+    """Whether a profile tied to the ground at stations ``tied`` is so on both sides of each place, or close to it."""
+    if not tied:
+        return np.zeros(x.size, bool)
+    near: NDArray[np.bool_] = np.abs(x[:, None] - np.asarray(tied)).min(axis=1) <= REACH_FT
+    return near | ((min(tied) <= x) & (x <= max(tied)))
 
 
 def depths_of(

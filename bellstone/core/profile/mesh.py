@@ -54,14 +54,16 @@ class Mesh:
 
     def node(self, station: float, below: bool = False) -> int:
         """The node nearest a station; at a break the upstream one, or the one ``below`` it."""
-        after = int(np.searchsorted(self.station, station))
-        last = self.station.size - 1
-        near = min(after, last)
-        if after > 0 and (after > last or station - self.station[after - 1] < self.station[after] - station):
-            near = after - 1
-        if near > 0 and self.gap[near - 1] == 0:
-            near -= 1
+        near = int(self.nodes(np.array([station]))[0])
         return near + 1 if below and near in self.breaks else near
+
+    def nodes(self, stations: Array) -> NDArray[np.intp]:
+        """The node nearest each station; at a break the upstream one, between two alike the downstream one."""
+        after = np.minimum(np.searchsorted(self.station, stations), self.station.size - 1)
+        before = np.maximum(after - 1, 0)
+        near: NDArray[np.intp] = np.where(stations - self.station[before] < self.station[after] - stations, before, after)
+        near -= (near > 0) & (self.gap[near - 1] == 0)
+        return near
 
 
 def mesh_of(reaches: Sequence[Reach], fittings: ArrayLike = (), at: ArrayLike = (), gap: float = NODE_GAP_FT) -> Mesh:

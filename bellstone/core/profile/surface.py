@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import hypot
 
 import numpy as np
 
+from bellstone.core.ground import Array
 from bellstone.core.record import Lateral, Line, Visit
 from bellstone.core.stations import Placing
 
@@ -25,30 +25,45 @@ class Surface:
     fall: float | None
 
     def elevation(self, at: float) -> tuple[float, float] | None:
-        """The surface's elevation and its sigma [ft]; None where it is not known.
-
-        The assumed ground goes through the levelled point nearest: level(x) = level_i - fall (x - x_i), with
-        sigma hypot(0.3 ft, 2 % of the distance). With no levelled point at all it goes through 0 at the datum.
+        """The surface's elevation and its sigma [ft] at a station [ft]; None where it is not known.
 
         >>> Surface((10.0,), (100.0,), 0.02).elevation(60.0)[0], Surface((10.0,), (100.0,), None).elevation(60.0)
         (99.0, None)
         """
-        gaps = np.abs(np.asarray(self.station) - at)
-        near = int(np.argmin(gaps)) if gaps.size else -1
-        if near >= 0 and gaps[near] < AT_MARK_FT:
-            return self.level[near], 0.0
-        if self.fall is None:
-            return None
-        x, level = (self.station[near], self.level[near]) if near >= 0 else (0.0, 0.0)
-        return level - self.fall * (at - x), hypot(SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE * abs(at - x))
+        return _known(self.along(np.array([at])))
 
     def for_digging(self, at: float) -> tuple[float, float] | None:
-        """As :meth:`elevation`, and between two levelled points in a straight line: near enough to dig by, not to grade by."""
-        known = self.elevation(at)
-        if known is not None or len(self.station) < 2 or not self.station[0] <= at <= self.station[-1]:
-            return known
-        away = float(np.abs(np.asarray(self.station) - at).min())
-        return float(np.interp(at, self.station, self.level)), hypot(SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE * away)
+        """As :meth:`elevation`, of :meth:`along_for_digging`."""
+        return _known(self.along_for_digging(np.array([at])))
+
+    def along(self, x: Array) -> tuple[Array, Array]:
+        """The surface's elevation and its sigma [ft] at stations ``x`` (n,) [ft]; NaN where it is not known.
+
+        The assumed ground goes through the levelled point nearest: level(x) = level_i - fall (x - x_i), with
+        sigma hypot(0.3 ft, 2 % of the distance). With no levelled point at all it goes through 0 at the datum.
+        """
+        station, level = (np.asarray(v, float) if v else np.zeros(1) for v in (self.station, self.level))
+        gap = np.abs(x[:, None] - station)
+        near = np.argmin(gap, axis=1)
+        away = np.take_along_axis(gap, near[:, None], axis=1)[:, 0]
+        fall = np.nan if self.fall is None else self.fall
+        at_mark = (away < AT_MARK_FT) & bool(self.station)
+        elevation = np.where(at_mark, level[near], level[near] - fall * (x - station[near]))
+        return elevation, np.where(at_mark, 0.0, np.hypot(SIGMA_LEVEL_GROUND_FT, LEVEL_GROUND_SHARE * away))
+
+    def along_for_digging(self, x: Array) -> tuple[Array, Array]:
+        """As :meth:`along`, and between two levelled points in a straight line: near enough to dig by, not to grade by."""
+        elevation, sigma = self.along(x)
+        if len(self.station) < 2:
+            return elevation, sigma
+        between = np.interp(x, self.station, self.level, left=np.nan, right=np.nan)
+        return np.where(np.isnan(elevation), between, elevation), sigma
+
+
+def _known(found: tuple[Array, Array]) -> tuple[float, float] | None:
+    """The one elevation asked for, and its sigma [ft]; None where it is not known."""
+    elevation, sigma = (float(column[0]) for column in found)
+    return None if np.isnan(elevation) else (elevation, sigma)
 
 
 def surface_of(lateral: Lateral, line: Line, visit: Visit, placing: Placing) -> Surface:

@@ -334,7 +334,7 @@ def _string_nodes(profile: Profile, pond: Pond) -> list[int]:
     if len(joints) > 1 and np.diff(mesh.station[joints]).max(initial=0.0) < 6:
         return joints
     stations = np.arange(mesh.station[pond.first], mesh.station[0], -STRING_STEP_FT)
-    return [mesh.node(float(s)) for s in stations]
+    return [int(node) for node in mesh.nodes(stations)]
 
 
 def _why_unread(invert: Invert, profile: Profile, dams: Sequence[Dam], pond: Pond) -> str:
