@@ -22,9 +22,11 @@ class JudgedPath(PathWater):
     @property
     def scored(self) -> tuple[Resolved, ...]:
         """The rows that scores and verdict take: of two that may be one thing the worse, until it is answered."""
+        if not self.twice:
+            return self.rows
         rated = {r.sighting.item: (r.finding.rated or 0) for r in self.rows}
         lesser = {p.join if rated.get(p.keep, 0) >= rated.get(p.join, 0) else p.keep for p in self.twice}
-        return tuple(r for r in self.rows if r.sighting.item not in lesser) if lesser else self.rows
+        return tuple(r for r in self.rows if r.sighting.item not in lesser)
 
     @property
     def visit(self) -> Visit:
@@ -49,6 +51,8 @@ def line_verdict(lateral: Lateral, here: JudgedPath, scheme: Scheme) -> VerdictS
 
 def rows_told_twice(rows: tuple[Resolved, ...], twice: Sequence[Proposal]) -> tuple[Resolved, ...]:
     """Rows with what is open about them: that another look may be at the same thing."""
+    if not twice:
+        return rows
     pairs = {item: other for p in twice for item, other in ((p.keep, p.join), (p.join, p.keep))}
     by_item = {r.sighting.item: r for r in rows}
     out = []

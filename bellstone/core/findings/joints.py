@@ -40,8 +40,8 @@ def noted_joints(segment: Segment, rows: Sequence[Resolved]) -> tuple[list[float
     at_joint = [
         (r.place.station, r.finding.family == "roots")
         for r in rows
-        if r.segment.index == segment.index and r.place.how == "station" and r.place.station is not None
-        and is_joint(r.sighting)
+        if r.segment.index == segment.index and is_joint(r.sighting)
+        and r.place.how == "station" and r.place.station is not None
     ]  # fmt: skip
     joints: list[float] = []
     rooted: set[int] = set()

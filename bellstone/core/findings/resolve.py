@@ -35,9 +35,9 @@ def resolve(
     joints = _seen_joints(visit, placing)
     overrides = {o.item: o for o in lateral.overrides if o.item is not None}
     decided = {item.id: item for item in lateral.items}
-    causes = _cause_words(visit, placing, decided, axis_words_of(lateral, placing))
     sized = _with_their_sizes(visit)
     axis = axis_words_of(lateral, placing)
+    causes = _cause_words(visit, placing, decided, axis)
     out = []
     for rank, said in enumerate(ordered, start=1):
         if only is not None and said.id not in only:

@@ -23,6 +23,8 @@ def seen_twice(lateral: Lateral, rows: Sequence[Resolved]) -> tuple[Proposal, ..
     rows : sequence of Resolved
         In pipe order.
     """
+    if all(r.place.how == "station" for r in rows):
+        return ()
     refused = {frozenset((p.a, p.b)) for p in lateral.not_same}
     passes: dict[tuple[str, str], list[Resolved]] = {}
     for r in rows:

@@ -1,29 +1,16 @@
 """Frozen records in memory: results remembered by the identity of what they came from, many made without the collector."""
 
 import gc
+from collections import OrderedDict
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from functools import lru_cache, wraps
+from functools import wraps
 from inspect import signature
+from threading import Lock
 from typing import Any, ParamSpec, TypeVar
 
 P = ParamSpec("P")
 R = TypeVar("R")
-
-
-class _Identity:
-    """A frozen thing that equals only itself: a key that costs nothing to hash, and keeps it alive."""
-
-    __slots__ = ("it",)
-
-    def __init__(self, it: object) -> None:
-        self.it = it
-
-    def __hash__(self) -> int:
-        return id(self.it)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Identity) and other.it is self.it
 
 
 def remembered(maxsize: int, *by_identity: str) -> Callable[[Callable[P, R]], Callable[P, R]]:
@@ -41,15 +28,25 @@ def remembered(maxsize: int, *by_identity: str) -> Callable[[Callable[P, R]], Ca
     """
 
     def remember(function: Callable[P, R]) -> Callable[P, R]:
-        wrapped = tuple(name in by_identity for name in signature(function).parameters)
-
-        @lru_cache(maxsize)
-        def known(*keys: Any, **named: Any) -> R:
-            return function(*(key.it if w else key for key, w in zip(keys, wrapped, strict=False)), **named)
+        at = [n for n, name in enumerate(signature(function).parameters) if name in by_identity]
+        kept: OrderedDict[tuple[object, ...], tuple[R, tuple[object, ...]]] = OrderedDict()
+        adding = Lock()
 
         @wraps(function)
         def call(*args: P.args, **kwargs: P.kwargs) -> R:
-            return known(*[_Identity(arg) if w else arg for arg, w in zip(args, wrapped, strict=False)], **kwargs)  # type: ignore[arg-type]
+            known_by: list[object] = list(args)
+            for n in at:
+                known_by[n] = id(args[n])
+            key = (*known_by, *kwargs.items())
+            found = kept.get(key)
+            if found is not None:
+                return found[0]
+            result = function(*args, **kwargs)
+            with adding:
+                kept[key] = result, args  # what is known by its identity lives as long as its result
+                if len(kept) > maxsize:
+                    kept.popitem(last=False)
+            return result
 
         return call
 

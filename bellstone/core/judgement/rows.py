@@ -33,6 +33,8 @@ def counts(r: Resolved) -> bool:
 
 def one_each(rows: Sequence[Resolved]) -> list[Resolved]:
     """One identity once: the newest sighting of each item stands for it."""
+    if len({r.sighting.item for r in rows}) == len(rows):
+        return list(rows)
     newest: dict[str, Resolved] = {}
     order = {r.sighting.id: n for n, r in enumerate(rows)}
     for r in rows:
@@ -119,10 +121,11 @@ def judge_rows(
     held: Mapping[str, str] = NOTHING_HELD,
     nothing_seen: bool = False,
 ) -> VerdictShown:
-    judged = [j for j in (_judged(r, scheme, held.get(r.sighting.item, "")) for r in one_each(rows)) if j is not None]
+    once = one_each(rows)
+    judged = [j for j in (_judged(r, scheme, held.get(r.sighting.item, "")) for r in once) if j is not None]
     waiting = [
         _waiting_name(r)
-        for r in one_each(rows)
+        for r in once
         if r.unrated and r.unrated.needs_rest_reading and not _has_rest_reading(r, rows)
     ]
     flush = visit.flush_tests[-1].result if visit.flush_tests and reached is not None else None

@@ -70,11 +70,13 @@ class Ordering:
     @cached_property
     def sequence(self) -> tuple[str, ...]:
         """All nodes from house to main: one order that keeps every pass's own, and every station."""
-        down, up = self._links
         rank = {
             n: (chain_no, i) for chain_no, chain in reversed(list(enumerate(self.chains))) for i, n in enumerate(chain)
         }
         key = {n: (low, n not in self.fixed, rank.get(n, (0, 0)), n) for n, (low, _) in self.windows.items()}
+        if len(self.fixed) == len(key):
+            return tuple(sorted(key, key=key.__getitem__))
+        down, up = self._links
         waits = {n: len(before) for n, before in up.items()}
         ready = [key[n] for n, count in waits.items() if count == 0]
         left = sorted(key.values(), reverse=True)

@@ -223,6 +223,8 @@ def segments_about(segments: tuple[Segment, ...], sighting: Sighting, placing: P
     A boundary that the telling does not put on one side of it may be on either.
     """
     place, node = placing.places[sighting.id], placing.nodes[sighting.id]
+    if place.how == "station" and all(s.start is not None for s in segments[1:]):
+        return (segment_at(segments, place),)
     first, last = 0, len(segments) - 1
     for s in segments[1:]:
         side = _side(place, node, s, placing)

@@ -338,11 +338,11 @@ def _string_nodes(profile: Profile, pond: Pond) -> list[int]:
 
 
 def _why_unread(invert: Invert, profile: Profile, dams: Sequence[Dam], pond: Pond) -> str:
-    x = profile.mesh.station
-    by = [d.name for d in dams if d.kind != "crest" and abs((d.start + d.end) / 2 - x[pond.spill]) < 1]
+    spill = float(profile.mesh.station[pond.spill])
+    by = [d.name for d in dams if d.kind != "crest" and abs((d.start + d.end) / 2 - spill) < 1]
     by += [
         f"a step up at {invert.axis.feet(s.station)}"
         for s in invert.readings.steps
-        if s.height > 0 and abs(s.station - x[pond.spill]) < 1
+        if s.height > 0 and abs(s.station - spill) < 1
     ]
     return f"{by[0]} may hold water" if by else "the pipe's shape may hold water"
