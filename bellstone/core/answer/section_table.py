@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from bellstone.core.dig import Depths
 from bellstone.core.findings import Resolved
-from bellstone.core.ground import Z_90
+from bellstone.core.ground import Z_90, or_none
 from bellstone.core.profile import depth_sigma
 from bellstone.core.record import Rec, Visit
 from bellstone.core.stations import Coverage, Placing, Segment
@@ -52,8 +52,8 @@ def section_table(
     return SectionTable(
         station_ft=tuple(x.tolist()),
         segment=tuple(which.tolist()),
-        water_in=or_none(_water_along(x, profile)),
-        invert_depth_ft=or_none(depths.along(x)),
+        water_in=or_none(_water_along(x, profile), 3),
+        invert_depth_ft=or_none(depths.along(x), 3),
     )
 
 
@@ -69,11 +69,6 @@ def _water_along(x: NDArray[np.float64], profile: ProfileShown | None) -> NDArra
     between = np.interp(x, profile.station_ft, wet)
     none = np.where(on_node, dry[first] & dry[last], dry[first] & dry[np.maximum(first - 1, 0)])
     return np.where(none, np.nan, np.where(on_node, np.maximum(wet[first], wet[last]), between))
-
-
-def or_none(column: NDArray[np.float64]) -> tuple[float | None, ...]:
-    """A column for the payload, which has no NaN; three places are more than any tape reads."""
-    return tuple(None if v != v else round(v, 3) for v in column.tolist())
 
 
 def depths_read(visit: Visit, placing: Placing) -> tuple[DepthShown, ...]:

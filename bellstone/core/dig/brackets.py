@@ -1,5 +1,6 @@
 """Where one would dig: brackets along the line, their ends, depth, and what to lift."""
 
+from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass
 from math import inf
@@ -68,12 +69,13 @@ def bracket(start: float, end: float, sigma: float) -> tuple[float, float]:
 
 
 def past_joint(end: float, outward: int, joints: Sequence[float]) -> tuple[float, bool]:
-    """An end moved outward only, to half a foot past the nearest known joint; whether it was.
+    """An end moved outward only, to half a foot past the nearest known joint, of ``joints`` in order; whether it was.
 
     >>> past_joint(45.0, 1, [44.0, 47.0]), past_joint(45.0, -1, [60.0])
     ((47.5, True), (45.0, False))
     """
-    beyond = [j for j in joints if 0 <= outward * (j - end) + PAST_JOINT_FT <= REACH_FOR_JOINT_FT]
+    a, b = sorted((end - outward * PAST_JOINT_FT, end + outward * (REACH_FOR_JOINT_FT - PAST_JOINT_FT)))
+    beyond = joints[bisect_left(joints, a) : bisect_right(joints, b)]
     if not beyond:
         return end, False
     nearest = min(beyond, key=lambda j: outward * (j - end))

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from math import hypot, isnan
 
 import numpy as np
@@ -58,13 +59,18 @@ class Depths:
             depth[n] = np.nan if read is None else read[0]
         return np.where(depth > 0, depth, np.nan)
 
+    @cached_property
+    def _tied(self) -> list[tuple[Part, Array]]:
+        """Each part with the stations where it is tied to the ground [ft], in order."""
+        heights = ([r for r in part.water.profile.residuals if r.kind == "height" and not r.out] for part in self.parts)
+        return [(part, np.sort([r.station for r in read])) for part, read in zip(self.parts, heights, strict=True)]
+
     def _by_profile(self, x: Array) -> tuple[Array, Array]:
         """Depth below a known ground and its sigma [ft] at each station; NaN where the profile is not tied to one."""
         ground, doubt = self.surface.along_for_digging(x)
         depth, sigma = np.full(x.size, np.nan), np.full(x.size, np.nan)
-        for part in reversed(self.parts):  # at the seam of two the upstream one tells
+        for part, tied in reversed(self._tied):  # at the seam of two the upstream one tells
             profile = part.water.profile
-            tied = [r.station for r in profile.residuals if r.kind == "height" and not r.out]
             here = (part.first <= x) & (x <= part.last)
             told = here & _tied_near(tied, x) & (not part.relative)
             depth[here] = np.nan
@@ -73,12 +79,12 @@ class Depths:
         return depth, sigma
 
 
-def _tied_near(tied: Sequence[float], x: Array) -> NDArray[np.bool_]:
-    """Whether a profile tied to the ground at stations ``tied`` is so on both sides of each place, or close to it."""
-    if not tied:
+def _tied_near(tied: Array, x: Array) -> NDArray[np.bool_]:
+    """Whether a profile tied to the ground at stations ``tied``, in order, is so on both sides of each place, or close to it."""
+    if not tied.size:
         return np.zeros(x.size, bool)
-    near: NDArray[np.bool_] = np.abs(x[:, None] - np.asarray(tied)).min(axis=1) <= REACH_FT
-    return near | ((min(tied) <= x) & (x <= max(tied)))
+    known: NDArray[np.bool_] = (tied[0] - REACH_FT <= x) & (x <= tied[-1] + REACH_FT)
+    return known
 
 
 def depths_of(

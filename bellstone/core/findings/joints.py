@@ -7,6 +7,7 @@ import numpy as np
 from bellstone.core.findings.finding import Resolved
 from bellstone.core.findings.lay_length import SAME_JOINT_FT, joint_pattern, unseen_rooted
 from bellstone.core.findings.resolve import is_joint
+from bellstone.core.ground import remembered
 from bellstone.core.pipe import MATERIALS
 from bellstone.core.record import Count, Rec, amount_middle
 from bellstone.core.stations import Segment, Unseen
@@ -35,6 +36,7 @@ def usual_lay_length(segment: Segment) -> float | None:
     return usual[len(usual) // 2] if usual else None
 
 
+@remembered(64, "segment", "rows")  # the bed, the digs, the segments and the warnings ask for the same
 def noted_joints(segment: Segment, rows: Sequence[Resolved]) -> tuple[list[float], int]:
     """Stations of the joints noted in a segment, one a joint [ft], and how many of them have roots."""
     at_joint = [
@@ -53,6 +55,7 @@ def noted_joints(segment: Segment, rows: Sequence[Resolved]) -> tuple[list[float
     return joints, len(rooted)
 
 
+@remembered(64, "segment", "rows")
 def joints_of(segment: Segment, rows: Sequence[Resolved]) -> JointsShown | None:
     lengths = MATERIALS[segment.material].lay_lengths_ft if segment.material in MATERIALS else ()
     noted, rooted = noted_joints(segment, rows)

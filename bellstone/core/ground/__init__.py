@@ -2,6 +2,7 @@
 
 from bellstone.core.ground.bands import RANGE_TO_SIGMA, ROOT_12, Z_90, Array, band_of, normals
 from bellstone.core.ground.cache import remembered, uncollected
+from bellstone.core.ground.columns import or_none, rounded
 from bellstone.core.ground.errors import BellStoneError, DomainError, RecordError
 from bellstone.core.ground.units import (
     GAL_PER_FT3,
@@ -34,8 +35,10 @@ __all__ = [
     "many",
     "normals",
     "number",
+    "or_none",
     "plain",
     "remembered",
+    "rounded",
     "tidy",
     "uncollected",
 ]

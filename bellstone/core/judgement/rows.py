@@ -124,9 +124,7 @@ def judge_rows(
     once = one_each(rows)
     judged = [j for j in (_judged(r, scheme, held.get(r.sighting.item, "")) for r in once) if j is not None]
     waiting = [
-        _waiting_name(r)
-        for r in once
-        if r.unrated and r.unrated.needs_rest_reading and not _has_rest_reading(r, rows)
+        _waiting_name(r) for r in once if r.unrated and r.unrated.needs_rest_reading and not _has_rest_reading(r, rows)
     ]
     flush = visit.flush_tests[-1].result if visit.flush_tests and reached is not None else None
     return judge(

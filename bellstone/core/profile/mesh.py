@@ -61,7 +61,9 @@ class Mesh:
         """The node nearest each station; at a break the upstream one, between two alike the downstream one."""
         after = np.minimum(np.searchsorted(self.station, stations), self.station.size - 1)
         before = np.maximum(after - 1, 0)
-        near: NDArray[np.intp] = np.where(stations - self.station[before] < self.station[after] - stations, before, after)
+        near: NDArray[np.intp] = np.where(
+            stations - self.station[before] < self.station[after] - stations, before, after
+        )
         near -= (near > 0) & (self.gap[near - 1] == 0)
         return near
 

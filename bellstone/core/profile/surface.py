@@ -43,9 +43,8 @@ class Surface:
         sigma hypot(0.3 ft, 2 % of the distance). With no levelled point at all it goes through 0 at the datum.
         """
         station, level = (np.asarray(v, float) if v else np.zeros(1) for v in (self.station, self.level))
-        gap = np.abs(x[:, None] - station)
-        near = np.argmin(gap, axis=1)
-        away = np.take_along_axis(gap, near[:, None], axis=1)[:, 0]
+        near = np.searchsorted((station[1:] + station[:-1]) / 2, x)
+        away = np.abs(x - station[near])
         fall = np.nan if self.fall is None else self.fall
         at_mark = (away < AT_MARK_FT) & bool(self.station)
         elevation = np.where(at_mark, level[near], level[near] - fall * (x - station[near]))

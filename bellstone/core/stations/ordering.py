@@ -74,8 +74,6 @@ class Ordering:
             n: (chain_no, i) for chain_no, chain in reversed(list(enumerate(self.chains))) for i, n in enumerate(chain)
         }
         key = {n: (low, n not in self.fixed, rank.get(n, (0, 0)), n) for n, (low, _) in self.windows.items()}
-        if len(self.fixed) == len(key):
-            return tuple(sorted(key, key=key.__getitem__))
         down, up = self._links
         waits = {n: len(before) for n, before in up.items()}
         ready = [key[n] for n, count in waits.items() if count == 0]
@@ -96,6 +94,21 @@ class Ordering:
                 if waits[after] == 0:
                     heappush(ready, key[after])
         return tuple(out)
+
+    @cached_property
+    def slots(self) -> dict[str, tuple[float, int]]:
+        """Where each node sorts: the last station before it [ft], and how many without one come between.
+
+        >>> Ordering((("a", "b", "c"),), {"a": 10.0, "c": 30.0}).slots
+        {'a': (10.0, 0), 'b': (10.0, 1), 'c': (30.0, 0)}
+        """
+        if all(n in self.fixed for chain in self.chains for n in chain) and self.bounds.keys() <= self.fixed.keys():
+            return {n: (station, 0) for n, station in self.fixed.items()}
+        at, count, slots = -inf, 0, dict[str, tuple[float, int]]()
+        for n in self.sequence:
+            at, count = (max(at, self.fixed[n]), 0) if n in self.fixed else (at, count + 1)
+            slots[n] = (self.fixed.get(n, at), count)
+        return slots
 
     def side(self, x: str, of: str) -> int:
         """+1 where ``x`` certainly lies downstream of ``of``, -1 upstream, 0 where it may be either.

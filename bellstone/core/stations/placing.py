@@ -235,13 +235,12 @@ def _walk(done: dict[str, Place], links: dict[str, list[tuple[str, float, float]
 
 def _at_the_main(sightings: tuple[Sighting, ...], placed: dict[str, Place]) -> dict[str, Place]:
     """The main is one place: reached again without a footage, it lies where it was given one."""
-    known = [p for s in sightings if is_main(s) and (p := placed.get(s.id)) is not None and p.how == "station"]
+    mains = [s for s in sightings if is_main(s)]
+    known = [p for s in mains if (p := placed.get(s.id)) is not None and p.how == "station"]
     if not known or any(abs((p.station or 0.0) - (known[0].station or 0.0)) > SAME_MAIN_FT for p in known):
         return placed
     again = replace(known[0], basis="the main, as another look placed it")
-    return placed | {
-        s.id: again for s in sightings if is_main(s) and s.position.by in ("order", "relative") and s.id not in placed
-    }
+    return placed | {s.id: again for s in mains if s.position.by in ("order", "relative") and s.id not in placed}
 
 
 def _in_order(
@@ -250,13 +249,10 @@ def _in_order(
 ) -> tuple[dict[str, Place], Ordering, dict[str, str]]:  # fmt: skip
     """Everything in pipe order: what has a station by it, the rest by its window and its own pass's telling."""
     ordering, nodes = ordering_of(sightings, runs, placed, fits, marks)
-    at, count, slot = -inf, 0, dict[str, tuple[float, int]]()
-    for node in ordering.sequence:
-        at, count = (max(at, ordering.fixed[node]), 0) if node in ordering.fixed else (at, count + 1)
-        slot[node] = (ordering.fixed.get(node, at), count)
+    last = max(ordering.slots.values(), default=(-inf, 0))
     out: dict[str, Place] = {}
     for s in sightings:
-        place, order = placed.get(s.id, NOWHERE), slot.get(nodes[s.id], (at, count))
+        place, order = placed.get(s.id, NOWHERE), ordering.slots.get(nodes[s.id], last)
         if place.how == "station":
             out[s.id] = place if place.order == order else replace(place, order=order)
         else:

@@ -166,9 +166,13 @@ def _readings(lateral: Lateral, marks: dict[str, float]) -> list[_Reading]:
 def _named_alone(lateral: Lateral, names: dict[str, str]) -> dict[str, str]:
     """Sightings that a landmark's name fits, such as the only wye, where it fits no other: by id, the landmark's name."""
     fits: dict[str, list[str]] = defaultdict(list)
+    fitting: dict[tuple[str, str, str | None], set[str]] = {}  # most sightings are called as others are
     for visit in lateral.visits:
         for s in visit.sightings:
-            for name in called(s) & names.keys():
+            words = (s.text, s.kind, s.form)
+            if words not in fitting:
+                fitting[words] = called(s) & names.keys()
+            for name in fitting[words]:
                 fits[names[name]].append(s.id)
     return {ids[0]: name for name, ids in fits.items() if len(ids) == 1}
 

@@ -4,14 +4,13 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from bellstone.core.ground import IN_PER_FT, Array, DomainError
+from bellstone.core.ground import IN_PER_FT, Array, DomainError, or_none, rounded
 from bellstone.core.profile import DRAWS
 from bellstone.core.water.bands import Bands, bands_of
 from bellstone.core.water.line import NamedPond
 from bellstone.core.water.part import Part, pond_id
 from bellstone.core.water.ponding import PondBand as CorePondBand
 from bellstone.core.water.ponds_shown import two_reading_sag
-from bellstone.core.water.profile_shown import or_none, rounded
 from bellstone.core.water.shown import NotKnown, PondBand, WaterBands
 
 

@@ -166,6 +166,8 @@ def _without_up_steps(mesh: Mesh, z: Array) -> Array:
 
 def _grade_above(x: Array, z: Array, pond: Pond) -> float:
     """The fall of the pipe above a pond, as the middle of its spans' falls; 0 where it is adverse or none lies there."""
+    first = max(int(np.searchsorted(x, pond.start - GRADE_OVER_FT)) - 1, 0)
+    x, z = x[first : pond.first + 1], z[first : pond.first + 1]
     span = np.diff(x)
     middle = x[:-1] + span / 2
     use = (span > 0) & (middle > pond.start - GRADE_OVER_FT) & (middle < pond.start - NEXT_TO_POND_FT)

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from bellstone.core.ground import IN_PER_FT, Z_90, Array, many, remembered
+from bellstone.core.ground import IN_PER_FT, Z_90, many, or_none, remembered, rounded
 from bellstone.core.profile import Residual
 from bellstone.core.water.part import Part
 from bellstone.core.water.shown import EarlierInvert, ProfileShown, ReadingShown
@@ -45,14 +45,6 @@ def earlier_invert(visit: str, parts: Sequence[Part]) -> EarlierInvert | None:
     if found is None or found.relative:
         return None
     return EarlierInvert(visit=visit, station_ft=found.station_ft, invert_ft=found.invert_ft)
-
-
-def rounded(column: Array, places: int) -> tuple[float, ...]:
-    return tuple(np.round(column, places).tolist())
-
-
-def or_none(column: Array, places: int) -> tuple[float | None, ...]:
-    return tuple(None if v != v else v for v in np.round(column, places).tolist())
 
 
 def _rests_on(parts: Sequence[Part]) -> list[str]:

@@ -144,7 +144,7 @@ def string_line(station: ArrayLike, invert: ArrayLike, start: int, spill: int, j
     x, z = np.asarray(station, dtype=float), np.asarray(invert, dtype=float)
     if not x[spill] > x[start]:
         raise DomainError("spill", float(x[spill]), f"wants a spill point downstream of the shore at {x[start]:.2f} ft")
-    above = sorted((j for j in joints if x[j] < x[start]), reverse=True)
+    above = [int(j) for j in sorted(joints, reverse=True) if j <= start and x[j] < x[start]]
     # the shore may lie a hair below a joint: the first joint above it is where the stepping starts
     top = above[0] if above else start
     grade = float((z[top] - z[spill]) / (x[spill] - x[top]))
