@@ -43,11 +43,9 @@ def resolve(
         if only is not None and said.id not in only:
             continue
         place, run = placing.places[said.id], runs.get(said.run or "")
-        segment = segment_at(segments, place)
-        named = segments_named(segments, said)
-        about = named if place.how == "throughout" and named else segments_about(segments, said, placing)
-        if place.how == "throughout" and named:
-            segment = named[0]
+        named = segments_named(segments, said) if place.how == "throughout" else ()
+        segment = named[0] if named else segment_at(segments, place)
+        about = named or segments_about(segments, said, placing)
         at_joint = _is_at_joint(said, place, joints)
         others = about if len(about) > 1 else ()
         row = _row(sized.get(said.id, said), run, place, segment, others, at_joint, axis, scheme)
@@ -100,6 +98,8 @@ def _row(
 
 def _over(ratings: Sequence[Rating | Unrated], about: tuple[Segment, ...]) -> Rating | Unrated:
     """One rating over every pipe that a finding may lie in: the likeliest leads, and the reason names them."""
+    if len(ratings) == 1:
+        return ratings[0]
     rated = [r for r in ratings if isinstance(r, Rating)]
     if not rated or isinstance(ratings[0], Unrated):
         return ratings[0]
