@@ -3,13 +3,13 @@
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from math import exp
 from typing import Literal
 
 import numpy as np
 
-from bellstone.core.ground import DomainError, remembered
+from bellstone.core.ground import DomainError
 from bellstone.core.record import Rec
 from bellstone.core.scheme import ASPECTS, Aspect, Rating
 
@@ -23,7 +23,7 @@ End = Literal["low", "likely", "high"]
 ENDS: tuple[End, ...] = ("low", "likely", "high")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Rated:
     """One rated item for scoring. Stations [ft]; None where it has none and counts as a point."""
 
@@ -37,6 +37,24 @@ class Rated:
 
     def at(self, which: End) -> int:
         return int(getattr(self.rating, which))
+
+    @cached_property
+    def pieces(self) -> tuple[tuple[float, float], ...]:
+        """The stretches it counts over [ft]: a point 3 ft, a spaced item its joints, else its length, at least 3 ft.
+
+        >>> r = Rating(low=3, likely=3, high=3, why="")
+        >>> Rated("i1", "roots", "bore", r, 10.0).pieces, len(Rated("i1", "roots", "bore", r, 0.0, 20.0, 5.0).pieces)
+        (((8.5, 11.5),), 5)
+        """
+        if self.start is None:
+            return ()
+        end = self.end if self.end is not None else self.start
+        if self.spacing and 0 < (end - self.start) / self.spacing < MOST_JOINTS:
+            count = int((end - self.start) / self.spacing + 1e-6) + 1
+            joints = (self.start + i * self.spacing for i in range(count))
+            return tuple((j - POINT_FT / 2, j + POINT_FT / 2) for j in joints)
+        grow = max(POINT_FT - (end - self.start), 0.0) / 2
+        return ((self.start - grow, end + grow),)
 
 
 class Range(Rec):
@@ -74,26 +92,6 @@ def soundness_of(burden: float) -> float:
     return 100 * exp(-burden / SOUNDNESS_SCALE)
 
 
-@remembered(12288, "rated")  # each end of a range and each score asks it again
-def pieces(rated: Rated) -> list[tuple[float, float]]:
-    """The stretches an item counts over [ft]: a point 3 ft, a spaced item its joints, else its length, at least 3 ft.
-
-    >>> from bellstone.core.scheme import Rating
-    >>> r = Rating(low=3, likely=3, high=3, why="")
-    >>> pieces(Rated("i1", "roots", "bore", r, 10.0)), len(pieces(Rated("i1", "roots", "bore", r, 0.0, 20.0, 5.0)))
-    ([(8.5, 11.5)], 5)
-    """
-    if rated.start is None:
-        return []
-    end = rated.end if rated.end is not None else rated.start
-    if rated.spacing and 0 < (end - rated.start) / rated.spacing < MOST_JOINTS:
-        count = int((end - rated.start) / rated.spacing + 1e-6) + 1
-        joints = (rated.start + i * rated.spacing for i in range(count))
-        return [(j - POINT_FT / 2, j + POINT_FT / 2) for j in joints]
-    grow = max(POINT_FT - (end - rated.start), 0.0) / 2
-    return [(rated.start - grow, end + grow)]
-
-
 def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
     """Sum of weight x length over an aspect: overlapping items of one family count once, the worst."""
     by_family: dict[str, list[tuple[float, float, float]]] = defaultdict(list)
@@ -104,7 +102,7 @@ def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
         weight = WEIGHTS[rated.at(which)]
         if rated.start is None:
             loose += weight * POINT_FT
-        by_family[rated.family] += [(a, b, weight) for a, b in pieces(rated)]
+        by_family[rated.family] += [(a, b, weight) for a, b in rated.pieces]
     return loose + sum(_sweep(tuple(stretches)) for stretches in by_family.values())
 
 
@@ -153,10 +151,12 @@ def score(items: Sequence[Rated], seen_ft: float | None, own_soundness: bool = T
     soundness = spread = None
     if known and seen_ft is not None:
         of = {a: [r for r in items if r.aspect == a] for a in ASPECTS}
-        burden = {which: {a: weighted_feet(of[a], a, which) / seen_ft for a in ASPECTS} for which in ENDS}
+        ends = ENDS if any(r.rating.is_range for r in items) else ENDS[1:2]
+        burden = {which: {a: weighted_feet(of[a], a, which) / seen_ft for a in ASPECTS} for which in ends}
         by_aspect = {a: soundness_of(burden["likely"][a]) for a in ASPECTS}
-        whole = {which: soundness_of(sum(burden[which].values())) for which in ENDS}
-        soundness = Range(low=whole["high"], likely=whole["likely"], high=whole["low"])
+        whole = {which: soundness_of(sum(burden[which].values())) for which in ends}
+        likely = whole["likely"]
+        soundness = Range(low=whole.get("high", likely), likely=likely, high=whole.get("low", likely))
         spread = spread_of(items, seen_ft)
     return Score(
         worst=overall,
