@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from bellstone.core.ground import remembered
 from bellstone.core.record import Lateral
 from bellstone.core.stations import Place, Placing
 
@@ -35,6 +36,7 @@ class AxisWords:
         return f"{self.feet(start, places)} to {self.feet(end, places)}"
 
 
+@remembered(16, "lateral", "placing")
 def axis_words_of(lateral: Lateral, placing: Placing) -> AxisWords:
     """The wording of a lateral's feet: both ways where things lie on both sides of its datum."""
     datum = lateral.lines[0].datum

@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from functools import wraps
 from inspect import signature
 from threading import Lock
-from typing import ParamSpec, TypeVar
+from typing import Any, ParamSpec, TypeVar, cast
 
 P = ParamSpec("P")
 R = TypeVar("R")
@@ -33,22 +33,22 @@ def remembered(maxsize: int, *by_identity: str) -> Callable[[Callable[P, R]], Ca
         adding = Lock()
 
         @wraps(function)
-        def call(*args: P.args, **kwargs: P.kwargs) -> R:
+        def call(*args: Any) -> R:
             known_by: list[object] = list(args)
             for n in at:
                 known_by[n] = id(args[n])
-            key = (*known_by, *kwargs.items())
+            key = tuple(known_by)
             found = kept.get(key)
             if found is not None:
                 return found[0]
-            result = function(*args, **kwargs)
+            result = function(*args)  # type: ignore[call-arg]
             with adding:
                 kept[key] = result, args  # what is known by its identity lives as long as its result
                 if len(kept) > maxsize:
                     kept.popitem(last=False)
             return result
 
-        return call
+        return cast(Callable[P, R], call)
 
     return remember
 

@@ -20,4 +20,6 @@ def or_none(column: Array, places: int) -> tuple[float | None, ...]:
     >>> or_none(np.array([0.125, np.nan]), 3)
     (0.125, None)
     """
-    return tuple(None if v != v else v for v in np.round(column, places).tolist())
+    said = np.round(column, places).astype(object)
+    said[np.isnan(column)] = None
+    return tuple(said.tolist())

@@ -218,6 +218,8 @@ def _tying(readings: list[_Reading]) -> list[_Reading]:
 
 def _components(runs: dict[RunKey, Run], readings: list[_Reading]) -> list[list[RunKey]]:
     """Groups of runs that hang together and on nothing known, each in the order told."""
+    if {r.run for r in readings if r.station is not None} >= runs.keys():
+        return []
     keys = ["known", *dict.fromkeys(r.key for r in readings if r.station is None)]
     of_run = {run: n for n, run in enumerate(runs)}
     of_key = {key: n for n, key in enumerate(keys)}
