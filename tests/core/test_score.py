@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from bellstone.core.dig.brackets import Need, bracket, brackets, excavation_flags, past_joint
 from bellstone.core.dig.depth import FROM_READINGS, DepthAt, weighted_depth
 from bellstone.core.findings.where import AxisWords
-from bellstone.core.ground import DomainError
+from bellstone.core.ground import Array, DomainError
 from bellstone.core.judgement import ORDER, score
 from bellstone.core.judgement.score import Rated, disagreement, weighted_feet
 from bellstone.core.judgement.verdict import Judged, judge
@@ -159,17 +159,21 @@ def test_a_dig_holds_its_extent_with_working_room(start: float, length: float, s
 
 @given(st.floats(0, 100), st.sampled_from([-1, 1]), st.lists(st.floats(-20, 120), max_size=8))
 def test_an_end_moves_outward_only(end: float, outward: int, joints: list[float]) -> None:
-    moved, _ = past_joint(end, outward, joints)
+    moved, past = past_joint(end, outward, sorted(joints))
     assert outward * (moved - end) >= 0
+    # the nearest joint that half a foot beyond it lies outward, and within reach of the end
+    ahead = [outward * (j - end) + 0.5 for j in joints if 0 <= outward * (j - end) + 0.5 <= 6.0]
+    assert past == bool(ahead)
+    assert outward * (moved - end) == pytest.approx(min(ahead, default=0.0), abs=1e-9)
 
 
 def test_close_needs_share_one_dig_and_depth_is_weighted() -> None:
     needs = [Need("i1", "a", 40, 40, 0.3), Need("i2", "b", 43, 45, 0.3), Need("i3", "c", 90, 90, 0.3)]
     readings = [DepthAt(42, 5.0, 0.2), DepthAt(42, 5.4, 0.4)]
 
-    def read(at: float) -> tuple[float, float, str] | None:
-        depth = weighted_depth(readings, at)
-        return None if depth is None else (*depth, FROM_READINGS)
+    def read(at: Array) -> list[tuple[float, float, str] | None]:
+        depths = [weighted_depth(readings, x) for x in at.tolist()]
+        return [None if depth is None else (*depth, FROM_READINGS) for depth in depths]
 
     found = brackets(needs, [50.0], read, "clay 4 in", AxisWords())
     assert [d.items for d in found] == [("i1", "i2"), ("i3",)]

@@ -1,17 +1,20 @@
 """Where one would dig: brackets along the line, their ends, depth, and what to lift."""
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from math import inf
 
-from bellstone.core.dig.depth import ABOVE_GROUND, NOT_READ, DepthSource
+import numpy as np
+
+from bellstone.core.dig.depth import ABOVE_GROUND, NOT_READ, Told
 from bellstone.core.findings import AxisWords
-from bellstone.core.ground import Z_90, DomainError
+from bellstone.core.ground import Z_90, Array, DomainError
 from bellstone.core.record import Rec
 
 # Each pipe: the least and most upstream its start may lie, the least and most downstream its end may [ft]; its name.
 PipeNames = Sequence[tuple[float, float, float, float, str]]
+DepthSource = Callable[[Array], Sequence[Told | None]]
 WORKING_ROOM_FT = 2.0  # handbook 2.11, working value
 PAST_JOINT_FT = 0.5
 REACH_FOR_JOINT_FT = 6.0  # how far outward an end is moved to land past a joint: working value
@@ -74,8 +77,8 @@ def past_joint(end: float, outward: int, joints: Sequence[float]) -> tuple[float
     >>> past_joint(45.0, 1, [44.0, 47.0]), past_joint(45.0, -1, [60.0])
     ((47.5, True), (45.0, False))
     """
-    a, b = sorted((end - outward * PAST_JOINT_FT, end + outward * (REACH_FOR_JOINT_FT - PAST_JOINT_FT)))
-    beyond = joints[bisect_left(joints, a) : bisect_right(joints, b)]
+    about = joints[bisect_left(joints, end - REACH_FOR_JOINT_FT) : bisect_right(joints, end + REACH_FOR_JOINT_FT)]
+    beyond = [j for j in about if 0 <= outward * (j - end) + PAST_JOINT_FT <= REACH_FOR_JOINT_FT]
     if not beyond:
         return end, False
     nearest = min(beyond, key=lambda j: outward * (j - end))
@@ -84,9 +87,9 @@ def past_joint(end: float, outward: int, joints: Sequence[float]) -> tuple[float
 
 
 def brackets(
-    needs: Sequence[Need], joints: Sequence[float], depth_at: DepthSource, pipe: str | PipeNames, axis: AxisWords
+    needs: Sequence[Need], joints: Sequence[float], depths_at: DepthSource, pipe: str | PipeNames, axis: AxisWords
 ) -> list[Bracket]:
-    """Digs along the line for what needs one; brackets that overlap become one dig.
+    """Digs along the line for what needs one; brackets that overlap become one dig, told at its centre.
 
     Excavation flags go by the deep end of the depth's band.
     """
@@ -100,17 +103,19 @@ def brackets(
         else:
             groups.append([need])
             reach = end
-    return [_dig(group, joints, depth_at, pipe, axis) for group in groups]
+    centres = [(min(n.start for n in group) + max(n.end for n in group)) / 2 for group in groups]
+    depths = depths_at(np.array(centres))
+    told = zip(groups, centres, depths, strict=True)
+    return [_dig(group, joints, centre, depth, pipe, axis) for group, centre, depth in told]
 
 
 def _dig(
-    group: list[Need], joints: Sequence[float], depth_at: DepthSource, pipe: str | PipeNames, axis: AxisWords
-) -> Bracket:
+    group: list[Need], joints: Sequence[float], centre: float, depth: Told | None, pipe: str | PipeNames,
+    axis: AxisWords,
+) -> Bracket:  # fmt: skip
     ends = [bracket(n.start, n.end, n.sigma) for n in group]
     start, up = past_joint(min(a for a, _ in ends), -1, joints)
     end, down = past_joint(max(b for _, b in ends), 1, joints)
-    centre = (min(n.start for n in group) + max(n.end for n in group)) / 2
-    depth = depth_at(centre)
     if depth is not None and depth[0] <= 0:
         depth, why = None, ABOVE_GROUND
     else:

@@ -1,6 +1,6 @@
 """How deep the invert lies below the ground: from the adjusted profile where the ground is known, else from what was read."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from math import hypot, isnan
@@ -22,6 +22,7 @@ ODD_AT = 3.0  # sigmas off the others, with which a reading is left out
 LEAST_OTHERS = 4  # readings it takes to tell an odd one from the ground's own shape
 FROM_PROFILE = "from the adjusted profile and the ground"
 FROM_READINGS = "read from the surface within 10 ft"
+Told = tuple[float, float, str]  # a depth, its sigma [ft] and what it rests on
 ABOVE_GROUND = "the readings put the invert above the ground: one of them is wrong"
 NOT_READ = "no depth was read within 10 ft"
 
@@ -43,21 +44,19 @@ class Depths:
     parts: tuple[Part, ...]
     surface: Surface
 
-    def at(self, station: float) -> tuple[float, float, str] | None:
-        """Depth to the invert, its sigma [ft] and what it rests on; None where nothing tells it."""
-        depth, sigma = (float(column[0]) for column in self._by_profile(np.array([station])))
-        if not isnan(depth):
-            return depth, sigma, FROM_PROFILE
-        read = weighted_depth(self.readings, station)
-        return None if read is None else (*read, FROM_READINGS)
+    def at(self, x: Array) -> list[Told | None]:
+        """Depth to the invert at stations ``x`` (n,) [ft], its sigma [ft] and what it rests on; None where nothing tells it."""
+        out: list[Told | None] = []
+        for station, depth, sigma in zip(x.tolist(), *(column.tolist() for column in self._by_profile(x)), strict=True):
+            read = None if not isnan(depth) else weighted_depth(self.readings, station)
+            out.append(
+                (depth, sigma, FROM_PROFILE) if not isnan(depth) else None if read is None else (*read, FROM_READINGS)
+            )
+        return out
 
     def along(self, x: Array) -> Array:
         """Depth to the invert at stations ``x`` (n,) [ft]; NaN where nothing tells it, or it would lie in the air."""
-        depth, _ = self._by_profile(x)
-        for n in np.flatnonzero(np.isnan(depth)) if self.readings else ():
-            read = weighted_depth(self.readings, float(x[n]))
-            depth[n] = np.nan if read is None else read[0]
-        return np.where(depth > 0, depth, np.nan)
+        return np.array([np.nan if told is None or told[0] <= 0 else told[0] for told in self.at(x)], float)
 
     @cached_property
     def _tied(self) -> list[tuple[Part, Array]]:
@@ -169,6 +168,3 @@ def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = R
     weights = [1 / v for _, v in near]
     mean = sum(d * w for (d, _), w in zip(near, weights, strict=True)) / sum(weights)
     return mean, (1 / sum(weights)) ** 0.5
-
-
-DepthSource = Callable[[float], tuple[float, float, str] | None]
