@@ -12,7 +12,7 @@ demo: .venv/.run $(WEB)
 	@$(BIN)/bellstone demo --port $(or $(PORT),8765)
 
 test: .venv/.dev $(WEB) browser check
-	$(BIN)/pytest
+	$(BIN)/pytest -n auto --dist loadfile
 
 check: .venv/.dev web/node_modules/.stamp
 	$(BIN)/ruff check . && $(BIN)/ruff format --check .
