@@ -119,6 +119,40 @@ def test_edit_in_place_unsure_alternatives_delete_undo_and_redo_after_a_reload(a
     expect(analyst.row("hole, void, 3 in")).to_be_visible()
 
 
+def test_a_run_too_many_is_taken_out_and_the_first_pipe_said_in_set_up(analyst: Analyst) -> None:
+    analyst.home()
+    analyst.page.get_by_role("button", name="New").click()
+    analyst.page.get_by_label("Name", exact=True).fill("Bramble Way 8")
+    pipe = analyst.page.get_by_label("First pipe")
+    pipe.fill("brick")
+    analyst.page.get_by_role("button", name="Start the log").click()
+    expect(analyst.page.get_by_role("alert")).to_contain_text("wants a material and an inside bore: clay 4in")
+    pipe.fill("clay 4in")
+    analyst.page.get_by_role("button", name="Start the log").click()
+    expect(analyst.entry).to_be_focused()
+    analyst.paste("10 offset up 1/2in joint\n40 main\nrun B vent, facing main\n3 roots 10%\nrun C vent iron 3in")
+    expect(analyst.row("offset").get_by_role("cell", name="3", exact=True)).to_be_visible()
+    analyst.step("Set up")
+    b = analyst.page.get_by_role("region", name="Run B")
+    b.get_by_role("button", name="take this run out, with 1 told on it").click()
+    expect(b).to_have_count(0)
+    expect(analyst.said).to_contain_text("Run B taken out")
+    expect(analyst.page.get_by_role("region", name="Run C").get_by_label("First pipe")).to_have_value("cast iron 3in")
+    analyst.page.get_by_role("button", name="undo").click()
+    expect(b).to_be_visible()
+    mine = analyst.page.get_by_role("region", name="Run A").get_by_label("First pipe")
+    expect(mine).to_have_value("clay 4in")
+    mine.fill("marble")
+    mine.press("Enter")
+    expect(analyst.page.get_by_text("wants a material and an inside bore")).to_be_visible()
+    expect(mine).to_have_value("marble")  # nothing typed is lost
+    mine.fill("clay 3in")
+    mine.press("Enter")
+    expect(analyst.said).to_contain_text("Run A starts in clay 3in")
+    analyst.step("Log")
+    expect(analyst.row("offset").get_by_role("cell", name="4", exact=True)).to_be_visible()
+
+
 def test_set_up_turns_stations_and_clocks_at_once_and_keeps_what_was_said(analyst: Analyst) -> None:
     analyst.new("Bramble Way 7")
     analyst.paste("run A front cleanout 4in clay, facing main, counts to main\n20 hole 1in 12-3\n40 offset up 1/4in")

@@ -19,6 +19,7 @@ ROOT = Path(__file__).parent.parent.parent
 WRITES = [
     ("POST", "/{id}/lines", {"text": "12 roots 30%"}), ("POST", "/{id}/pages", {"page": "12 roots 30%"}),
     ("PUT", "/{id}/sightings/s1", {"text": "12 roots 60%"}), ("PUT", "/{id}/remarks/r1", {"text": "12 roots 60%"}),
+    ("DELETE", "/{id}/runs/A", None), ("PUT", "/{id}/runs/A/first-pipe", {"text": "clay 4in"}),
     ("DELETE", "/{id}/things/s1", None), ("PATCH", "/{id}", {"operations": []}), ("POST", "/{id}/undo", None), ("POST", "/{id}/redo", None),
 ]  # fmt: skip
 
@@ -84,6 +85,31 @@ def test_patches_change_the_run_and_say_what_it_did(desk, logged) -> None:
     answer = desk.send("PATCH", f"/{logged['id']}", change, version=2).json()
     assert "1 position moved, by up to 24.0 ft" in answer["said"]
     assert answer["record"]["visits"][0]["sightings"] == logged["record"]["visits"][0]["sightings"]
+
+
+def test_a_run_goes_with_what_was_told_on_it_and_comes_back_whole(desk, logged) -> None:
+    gone = desk.send("DELETE", f"/{logged['id']}/runs/A", version=2).json()
+    assert (gone["record"]["visits"][0]["runs"], gone["assessment"]["findings"]) == ([], [])
+    back = desk.send("POST", f"/{logged['id']}/undo", version=3).json()
+    assert back["record"] == logged["record"]
+    refused = desk.send("DELETE", f"/{logged['id']}/runs/Z", version=4)
+    assert (refused.status_code, StoredLateral.objects.get().version) == (422, 4)
+    assert "its runs are: A" in refused.content.decode()
+
+
+def test_the_first_pipe_is_asked_with_the_new_lateral_and_said_anew(desk) -> None:
+    new = {"name": "Elm Row 9", "access": "vent", "pipe": "cast iron 4in"}
+    made = desk.send("POST", "", new).json()
+    assert made["assessment"]["segments"][0]["name"].startswith("cast iron")
+    refused = desk.send("POST", "", {**new, "pipe": "brick"})
+    assert refused.status_code == 422 and "clay 4in" in refused.content.decode()
+    assert StoredLateral.objects.count() == 1
+    where = f"/{made['id']}/runs/A/first-pipe"
+    anew = desk.send("PUT", where, {"text": "clay 6in"}, version=1).json()
+    assert anew["record"]["visits"][0]["runs"][0]["starts_in"]["bore_in"] == 6
+    assert desk.send("PUT", where, {"text": "clay four"}, version=2).status_code == 422
+    open_again = desk.send("PUT", where, {}, version=2).json()
+    assert open_again["record"]["visits"][0]["runs"][0]["starts_in"] is None
 
 
 @pytest.mark.parametrize(

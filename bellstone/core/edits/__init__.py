@@ -5,6 +5,7 @@ from bellstone.core.edits.corrected_reading import Reread, with_reading
 from bellstone.core.edits.new_lateral import new_record
 from bellstone.core.edits.page import PageLine, add_page, record_from_page
 from bellstone.core.edits.rows import replace_sighting, without
+from bellstone.core.edits.runs import with_first_pipe, without_run
 from bellstone.core.edits.same_item import join_items, keep_apart
 
 __all__ = [
@@ -18,6 +19,8 @@ __all__ = [
     "new_record",
     "record_from_page",
     "replace_sighting",
+    "with_first_pipe",
     "with_reading",
     "without",
+    "without_run",
 ]

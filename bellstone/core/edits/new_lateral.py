@@ -1,20 +1,22 @@
-"""A new record from the three things the desk asks."""
+"""A new record from the few things the desk asks."""
 
 from bellstone.core.edits.landmarks import landmark_kind
+from bellstone.core.edits.runs import first_pipe
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Landmark, Lateral, Line, Run, Site, Visit
 
 
-def new_record(name: str, access: str, zero_at: str, date: str = "") -> Lateral:
-    """A record with one run from three answers.
+def new_record(name: str, access: str, zero_at: str, date: str = "", pipe: str = "") -> Lateral:
+    """A record with one run from what the desk asks.
 
     ``zero_at`` is the access, ``main``, or ``not said``. The datum is where the counter was zeroed, for
-    nothing else is known yet; zeroed at the main the counter counts up towards the house.
+    nothing else is known yet; zeroed at the main the counter counts up towards the house. ``pipe`` is the first
+    pipe's material and bore in words, ``clay 4in``; nothing where it is not known.
 
     Raises
     ------
     DomainError
-        A name of nothing but space.
+        A name of nothing but space, or a pipe in words that name no material and no bore.
     """
     if not name.strip():
         raise DomainError("name", name, "wants a name to find it by, such as a street and number")
@@ -30,6 +32,7 @@ def new_record(name: str, access: str, zero_at: str, date: str = "") -> Lateral:
         head_faces="main",
         counts_up_towards="house" if at_main else "main",
         zero_at=zero,
+        starts_in=first_pipe(pipe),
     )
     return Lateral(
         site=Site(name=name.strip()),

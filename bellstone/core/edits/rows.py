@@ -50,11 +50,18 @@ def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
     update = {g: tuple(x for x in getattr(old, g) if x.id != thing_id) for g in groups}
     if all(len(update[g]) == len(getattr(old, g)) for g in groups):
         raise DomainError("id", thing_id, "is not in this visit")
-    gone = [s.item for s in old.sightings if s.id == thing_id]
-    left = {s.item for s in update["sightings"]}
-    overrides = tuple(o for o in lateral.overrides if o.item is None or o.item not in gone or o.item in left)
-    return with_visit(lateral, index, old.model_copy(update=update)).model_copy(update={"overrides": overrides})
+    gone = {s.item for s in old.sightings if s.id == thing_id}
+    return without_overrides(with_visit(lateral, index, old.model_copy(update=update)), gone)
+
+
+def without_overrides(lateral: Lateral, items: set[str]) -> Lateral:
+    """The record without what the analyst set over items that no visit holds any more."""
+    left = {s.item for visit in lateral.visits for s in visit.sightings}
+    overrides = tuple(o for o in lateral.overrides if o.item is None or o.item not in items or o.item in left)
+    return lateral.model_copy(update={"overrides": overrides})
 
 
 def with_visit(lateral: Lateral, index: int, visit: Visit) -> Lateral:
-    return lateral.model_copy(update={"visits": (*lateral.visits[:index], visit, *lateral.visits[index + 1 :])})
+    """The record with one visit said anew; ``index`` may count from the newest, -1."""
+    at = index % len(lateral.visits)
+    return lateral.model_copy(update={"visits": (*lateral.visits[:at], visit, *lateral.visits[at + 1 :])})

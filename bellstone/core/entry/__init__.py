@@ -26,6 +26,7 @@ from bellstone.core.entry.reading import (
     StartRun,
     StartVisit,
 )
+from bellstone.core.entry.special import read_pipe
 from bellstone.core.entry.writing import page_of
 
 __all__ = [
@@ -57,5 +58,6 @@ __all__ = [
     "pipe_words",
     "position_words",
     "read_line",
+    "read_pipe",
     "sighting_line",
 ]

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from bellstone.core.edits import PageLine, add_line, add_page, replace_sighting, without
+from bellstone.core.edits import PageLine, add_line, add_page, replace_sighting, with_first_pipe, without, without_run
 from bellstone.core.entry import read_line
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
@@ -56,6 +56,15 @@ def say_anew(lateral_id: int, seen: int, who: Any, sighting_id: str, text: str) 
 
 def take_out(lateral_id: int, seen: int, who: Any, thing_id: str) -> Edited:
     return edit(lateral_id, seen, who, "Taken out", lambda record: without(record, thing_id))
+
+
+def take_run_out(lateral_id: int, seen: int, who: Any, run_id: str) -> Edited:
+    return edit(lateral_id, seen, who, f"Run {run_id} taken out", lambda record: without_run(record, run_id))
+
+
+def say_first_pipe(lateral_id: int, seen: int, who: Any, run_id: str, text: str) -> Edited:
+    words = f"Run {run_id} starts in {text.strip() or 'a pipe not known'}"
+    return edit(lateral_id, seen, who, words, lambda record: with_first_pipe(record, run_id, text))
 
 
 def read_again(lateral_id: int, seen: int, who: Any, remark_id: str, text: str) -> Edited:

@@ -37,6 +37,7 @@ class NewLateral(Schema):
     access: Annotated[str, Field(max_length=80)] = ""
     zero_at: Annotated[str, Field(max_length=80)] = "access"
     date: Annotated[str, Field(max_length=40)] = ""
+    pipe: Annotated[str, Field(max_length=80)] = ""
 
 
 class PatchIn(Schema):
@@ -63,7 +64,7 @@ def laterals(
 @router.post("", response={201: Desk, 422: Refusal}, operation_id="new_lateral")
 def new_lateral(request: HttpRequest, new: NewLateral) -> HttpResponse:
     zero = new.access or "access" if new.zero_at in ("access", "") else new.zero_at
-    return answer(create.create(new_record(new.name, new.access, zero, new.date)), status=201)
+    return answer(create.create(new_record(new.name, new.access, zero, new.date, new.pipe)), status=201)
 
 
 @router.post(

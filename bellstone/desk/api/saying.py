@@ -27,6 +27,10 @@ class Said(Schema):
     text: Annotated[str, Field(max_length=1000)]
 
 
+class SaidPipe(Schema):
+    text: Annotated[str, Field(max_length=80)] = ""
+
+
 class SaidPage(Schema):
     page: Annotated[str, Field(max_length=400_000)]
 
@@ -69,3 +73,17 @@ def read_again(
 @router.delete("/{lateral_id}/things/{thing_id}", response=ANSWERS, operation_id="take_out")
 def take_out(request: HttpRequest, lateral_id: LateralId, thing_id: str, version: Version) -> HttpResponse:
     return answer(*say.take_out(lateral_id, version, request.user, thing_id))
+
+
+@router.delete("/{lateral_id}/runs/{run_id}", response=ANSWERS, operation_id="take_run_out")
+def take_run_out(request: HttpRequest, lateral_id: LateralId, run_id: str, version: Version) -> HttpResponse:
+    """A run of the newest visit and all that was told on it."""
+    return answer(*say.take_run_out(lateral_id, version, request.user, run_id))
+
+
+@router.put("/{lateral_id}/runs/{run_id}/first-pipe", response=ANSWERS, operation_id="say_first_pipe")
+def say_first_pipe(
+    request: HttpRequest, lateral_id: LateralId, run_id: str, said: SaidPipe, version: Version
+) -> HttpResponse:
+    """The material and bore a run starts in, in words; empty: not known."""
+    return answer(*say.say_first_pipe(lateral_id, version, request.user, run_id, said.text))

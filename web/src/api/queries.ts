@@ -295,6 +295,23 @@ export const edits = {
           params: { ...params, path: { ...params.path, thing_id } },
         }),
       ),
+  takeRunOut:
+    (run_id: string): Edit =>
+    ({ params }) =>
+      answered(
+        api.DELETE('/api/laterals/{lateral_id}/runs/{run_id}', {
+          params: { ...params, path: { ...params.path, run_id } },
+        }),
+      ),
+  firstPipe:
+    (run_id: string, text: string): Edit =>
+    ({ params }) =>
+      answered(
+        api.PUT('/api/laterals/{lateral_id}/runs/{run_id}/first-pipe', {
+          params: { ...params, path: { ...params.path, run_id } },
+          body: { text },
+        }),
+      ),
   patch:
     (words: string, operations: { op: string; path: string; value?: unknown }[]): Edit =>
     (at) =>

@@ -14,18 +14,19 @@ export interface NewLateralProps {
   onMade: (id: number) => void;
 }
 
-/** Three things, and the desk is open. */
+/** A few things, and the desk is open. */
 export function NewLateral({ onCancel, onMade }: NewLateralProps) {
   const [name, setName] = useState('');
   const [access, setAccess] = useState('front cleanout');
   const [zero, setZero] = useState<string | null>('access');
+  const [pipe, setPipe] = useState('');
   const [refused, setRefused] = useState('');
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (!name.trim()) return setRefused('Name: give the lateral a name, such as its street and number');
     const date = new Date().toISOString().slice(0, 10);
     try {
-      const body = { name, access, zero_at: zero ?? 'access', date };
+      const body = { name, access, zero_at: zero ?? 'access', date, pipe };
       onMade((await answered<Desk>(api.POST('/api/laterals', { body }))).id);
     } catch (e) {
       setRefused(
@@ -44,6 +45,12 @@ export function NewLateral({ onCancel, onMade }: NewLateralProps) {
         onChange={(e) => setName(e.currentTarget.value)}
       />
       <TextInput label="Where the camera went in" value={access} onChange={(e) => setAccess(e.currentTarget.value)} />
+      <TextInput
+        label="First pipe"
+        placeholder="clay 4in, or leave it open"
+        value={pipe}
+        onChange={(e) => setPipe(e.currentTarget.value)}
+      />
       <Select label="Where the counter was zeroed" data={ZERO} value={zero} onChange={setZero} allowDeselect={false} />
       <Button type="submit">Start the log</Button>
       <Button variant="default" onClick={onCancel}>

@@ -80,11 +80,19 @@ function SiteForm({ desk }: { desk: Desk }) {
   );
 }
 
-function Typed({ label, value, onSet }: { label: string; value: string; onSet: (value: string) => void }) {
+interface TypedProps {
+  label: string;
+  value: string;
+  placeholder?: string;
+  onSet: (value: string) => void;
+}
+
+function Typed({ label, value, placeholder, onSet }: TypedProps) {
   const [text, setText] = useState(value);
   return (
     <TextInput
       label={label}
+      placeholder={placeholder}
       size="xs"
       value={text}
       onChange={(e) => setText(e.currentTarget.value)}
@@ -104,12 +112,17 @@ function RunForm({ desk, run, path }: RunFormProps) {
   const { send } = useSheet();
   const tie = desk.assessment.ties.find((t) => t.run === run.id);
   const places = (desk.record.landmarks ?? []).map((m) => m.name);
+  const told = desk.assessment.findings.filter((f) => f.run === run.id && !f.computed).length;
+  const pipe = pipeWords(run.starts_in);
   const set = (words: string, field: string, value: unknown) =>
     send(edits.patch(`Run ${run.id}: ${words}`, [{ op: 'replace', path: `${path}/${field}`, value }]));
   return (
     <section className={classes.block} aria-label={`Run ${run.id}`}>
       <h2>
         Run {run.name || run.id} <span className="quiet">from {run.access || 'an access not named'}</span>
+        <button type="button" className={classes.plain} onClick={() => send(edits.takeRunOut(run.id))}>
+          take this run out{told ? `, with ${told} told on it` : ''}
+        </button>
       </h2>
       <div className={classes.fields}>
         <Select
@@ -152,6 +165,13 @@ function RunForm({ desk, run, path }: RunFormProps) {
           allowDeselect={false}
           onChange={(v) => set(`water ${v}`, 'water', v)}
         />
+        <Typed
+          key={pipe}
+          label="First pipe"
+          placeholder="clay 4in, or not known"
+          value={pipe}
+          onSet={(v) => send(edits.firstPipe(run.id, v))}
+        />
         <Reach
           label="Beacon to lens, ft"
           value={run.beacon_to_lens_ft ?? 0}
@@ -180,6 +200,15 @@ function RunForm({ desk, run, path }: RunFormProps) {
     </section>
   );
 }
+
+/** A pipe as one would type it: “cast iron 4in”. */
+const pipeWords = (pipe: Run['starts_in']) =>
+  [
+    pipe && pipe.material !== 'unknown' ? pipe.material?.replaceAll('_', ' ') : '',
+    pipe?.bore_in ? `${pipe.bore_in}in` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
 
 /** A length of the head itself: a locate is the beacon's, what is seen lies ahead of it by both. */
 function Reach({ label, value, onSet }: { label: string; value: number; onSet: (value: number) => void }) {
