@@ -118,12 +118,14 @@ function RunForm({ desk, run, path }: RunFormProps) {
     send(edits.patch(`Run ${run.id}: ${words}`, [{ op: 'replace', path: `${path}/${field}`, value }]));
   return (
     <section className={classes.block} aria-label={`Run ${run.id}`}>
-      <h2>
-        Run {run.name || run.id} <span className="quiet">from {run.access || 'an access not named'}</span>
+      <div className={classes.runHead}>
+        <h2>
+          Run {run.name || run.id} <span className="quiet">from {run.access || 'an access not named'}</span>
+        </h2>
         <button type="button" className={classes.plain} onClick={() => send(edits.takeRunOut(run.id))}>
           take this run out{told ? `, with ${told} told on it` : ''}
         </button>
-      </h2>
+      </div>
       <div className={classes.fields}>
         <Select
           label="Head faces"
