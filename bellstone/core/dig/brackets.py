@@ -95,8 +95,9 @@ def brackets(
     """
     groups: list[list[Need]] = []
     reach = -inf
-    for need in sorted(needs, key=lambda n: n.start):
-        start, end = bracket(need.start, need.end, need.sigma)
+    spans = [(*bracket(need.start, need.end, need.sigma), need) for need in needs]
+    # by where the brackets begin: what lies further on but is less surely placed may need its hole sooner
+    for start, end, need in sorted(spans, key=lambda span: span[0]):
         if start <= reach:
             groups[-1].append(need)
             reach = max(reach, end)
