@@ -185,7 +185,7 @@ def _ending(run: Run, said: list[Sighting]) -> tuple[str, str]:
         if s.kind == "ends_at":
             return "main", f"ends at a {(s.form or '').replace('_', ' ')}"
         if s.kind in ("stopped", "trap", "dead_end", "cap"):
-            return "stopped", s.text or s.kind.replace("_", " ")
+            return "stopped", s.text or s.kind.replace("_", " ").removeprefix("stopped")
         if s.kind == "met":
             return "met", s.text
     return "unknown", ""
