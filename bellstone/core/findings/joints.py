@@ -167,7 +167,7 @@ def spacing_not_of(segment: Segment, rows: Sequence[Resolved]) -> float | None:
     own = MATERIALS[segment.material].lay_lengths_ft
     every = sorted({length for m in MATERIALS.values() for length in m.lay_lengths_ft})
     found = joint_pattern(noted_joints(segment, rows)[0], every)
-    if found is None or not found.certain or any(abs(found.laid - length) <= 0.05 * length for length in own):
+    if found is None or not found.certain or found.nominal in own:
         return None
     # a multiple of one's own length is that length with joints not noted
     if any(abs(found.laid / length - round(found.laid / length)) <= 0.05 for length in own):
