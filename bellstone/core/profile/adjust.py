@@ -231,10 +231,11 @@ def _held(
     """Solve with what holds each pond and where each is deepest, until both stay where they are."""
     kept = np.array([i for i in told.moving if i not in out], np.intp)
     tried = set[tuple[tuple[int, ...], tuple[int, ...]]]()
+    logged = [any(abs(p.station - h.first) <= CREST_WITHIN_FT for p in readings.pitches) for h in readings.holds]
     while True:
         solution = solved(fixed.plus(stacked([hold_rows(readings, columns, spill), told.rows.take(kept)])))
         tried.add((spill, told.places))
-        found = tuple(_highest(told.mesh, hold, solution.z) for hold in readings.holds)
+        found = tuple(_highest(told.mesh, *h, solution.z) for h in zip(readings.holds, logged, strict=True))
         places = told.lowest(solution.z, found)
         if (found, places) in tried or len(tried) >= ROUNDS:
             return solution, spill
@@ -242,12 +243,24 @@ def _held(
         told.put(places)
 
 
-def _highest(mesh: Mesh, hold: Hold, z: Array) -> int:
-    """The highest node where a pond may spill; on a bed that only falls, where its water was seen to end."""
+CREST_WITHIN_FT = 3.0  # so far above where water was seen to end its crest may lie: working value, as OVERRUN_FT
+
+
+def _highest(mesh: Mesh, hold: Hold, logged: bool, z: Array) -> int:
+    """The highest node where a pond may spill; on a bed that only falls, where its water was seen to end.
+
+    Where a pitch log shows the bed, a crest a little further up is that of the pond: an end read from the picture is
+    less sure than the shape.
+    """
     first, last = mesh.node(hold.first), mesh.node(hold.last, below=True)
     highest = first + int(np.argmax(z[first : last + 1]))
-    crested = mesh.station[highest] > mesh.station[first] or hold.at == hold.first
-    return highest if crested else mesh.node(hold.at)
+    if mesh.station[highest] > mesh.station[first] or hold.at == hold.first:
+        return highest
+    if not logged:
+        return mesh.node(hold.at)
+    above = mesh.node(hold.first - CREST_WITHIN_FT)
+    crest = above + int(np.argmax(z[above : first + 1]))
+    return crest if mesh.station[crest] > mesh.station[above] else mesh.node(hold.at)
 
 
 def _is_out(name: str, residuals: Sequence[Residual]) -> bool:

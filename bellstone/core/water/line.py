@@ -106,6 +106,7 @@ class LineWater:
         """Water in a pond [US gal]."""
         a, b = pond.first, pond.spill + 1
         depth = np.maximum(pond.level - self.bed.top[a:b], 0.0)
+        depth[-1] = max(pond.level - float(self.bed.z[pond.spill]), 0.0)  # it stands against what holds it
         station = np.concatenate([[pond.start], self.station[a:b]])  # from the shore, between two nodes
         return water_volume_gal(station, np.concatenate([[0.0], depth]), self.diameter[[a, *range(a, b)]])
 

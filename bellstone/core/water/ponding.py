@@ -98,7 +98,8 @@ def ponds_of(bed: Bed, level: Array | None = None, least: float = FILM_FT) -> li
     for a, b in zip(edges[::2].tolist(), edges[1::2].tolist(), strict=True):
         cuts = [a, *(a + 1 + np.flatnonzero(~same[a : b - 1])).tolist(), b]
         found += [_pond(bed, level, i, j - 1) for i, j in zip(cuts, cuts[1:], strict=False)]
-    return [pond for pond in found if pond.depth >= least]
+    # between the two nodes of a joint under a dam there is no pipe to hold any
+    return [pond for pond in found if pond.depth >= least and pond.end > pond.start]
 
 
 def _pond(bed: Bed, level: Array, a: int, b: int) -> Pond:
@@ -138,16 +139,30 @@ def standing_level(bed: Bed, told: Sequence[tuple[int, float]]) -> tuple[Array, 
     """
     level = pool_level(bed.top, bed.outlet)
     mine: dict[int, tuple[int, ...]] = {}
-    for number, (spill, read) in enumerate(told):
+    for number in sorted(
+        range(len(told)), key=lambda n: -told[n][0]
+    ):  # from the outlet up: each bounds what is above it
+        spill, read = told[number]
         w = max(read, bed.outlet)  # the main, or the line below, stands over it
-        dry = np.flatnonzero(bed.top[:spill] >= w)
+        last = spill if spill == bed.station.size - 1 and bed.top[spill] < w else _last_wet(bed.top[: spill + 1], w)
+        dry = np.flatnonzero(bed.top[: last + 1] >= w)
         first = int(dry[-1]) + 1 if dry.size else 0
-        upto = spill + 1 if spill == bed.station.size - 1 and bed.top[spill] < w else spill
-        level[first:upto] = w
-        for node in range(first, upto):
-            # where two pools read are one water, both tell of it; one that stands higher hides the other
-            mine[node] = (*(n for n in mine.get(node, ()) if max(told[n][1], bed.outlet) == w), number)
+        below = last in mine and told[mine[last][-1]][0] > spill
+        if last < first or (below and level[last] > w):
+            continue  # no water of its own, or a pool read further down stands over it
+        level[first : last + 1] = w
+        level[last + 1 : spill] = np.minimum(level[last + 1 : spill], bed.top[last + 1 : spill])  # dry to its crest
+        if first:
+            level[:first] = pool_level(bed.top[:first], w)
+        for node in range(first, last + 1):
+            mine[node] = (number, *(n for n in mine.get(node, ()) if max(told[n][1], bed.outlet) == w))
     return level, mine
+
+
+def _last_wet(top: Array, level: float) -> int:
+    """The last node above a spill, the end of ``top``, that lies under a level of its dip; -1 where none does."""
+    wet = np.flatnonzero(top[:-1] < level)
+    return int(wet[-1]) if wet.size and top[wet[-1] : -1].max() <= top[-1] + FILM_FT else -1
 
 
 @dataclass(frozen=True, slots=True)
