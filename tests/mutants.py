@@ -93,7 +93,7 @@ def covered(work: Path) -> tuple[dict[tuple[str, int], set[str]], dict[str, floa
     if not timed.exists():
         subprocess.run(
             [sys.executable, "-m", "pytest", "tests/core", "bellstone/core", "--cov=bellstone.core", "--cov-context=test",
-             "--cov-report=", f"--junitxml={timed}", "-o", "junit_family=xunit1"],
+             "--cov-report=", f"--junitxml={timed}", "-o", "junit_family=xunit1", "-n", "auto", "--dist", "loadfile"],
             cwd=ROOT, env={**os.environ, "COVERAGE_FILE": str(data), "CI": "1"}, check=True,
         )  # fmt: skip
     read = CoverageData(str(data))

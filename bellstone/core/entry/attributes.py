@@ -82,6 +82,7 @@ class AttributeReader:
         self.measure = scheme.kinds[kind].measure
         self.table = words_for(kind, scheme)
         self.out = Attributes()
+        self.said: dict[str, tuple[int, int]] = {}  # where each thing that is said once was read
         self.phase = "now"  # or "found" after "was", "expected"
 
     def read(self) -> Attributes:
@@ -173,7 +174,7 @@ class AttributeReader:
         start, end = float(match["a"]), float(match["b"] or match["a"])
         if not (0 <= start <= 12 and 0 <= end <= 12):
             return False
-        self.out.values["clock"] = Clock(start=start, end=end)
+        self._put_once("clock", Clock(start=start, end=end), match.start(), match.end())
         self._take(match)
         return True
 
@@ -182,18 +183,37 @@ class AttributeReader:
         if read is None:
             return False
         amount, end = read
-        self._put_size(amount)
+        self._put_size(amount, end)
         self.out.completed.append(self.text[self.at : end].strip())
         self.at = end
         return True
 
-    def _put_size(self, amount: Amount) -> None:
-        if self.phase == "expected":
-            self.out.values["expected"] = amount
-        elif self.phase == "found":
-            self.out.values["as_found"]["size"] = amount
-        else:
-            self.out.values["size"] = amount
+    def _put_size(self, amount: Amount, end: int) -> None:
+        """A size, read from here to ``end``: a number stands over a word beside it; two numbers or two words are asked."""
+        values = self.out.values["as_found"] if self.phase == "found" else self.out.values
+        slot = "expected" if self.phase == "expected" else "size"
+        before = values.get(slot)
+        if before is not None and (before.form == "word") != (amount.form == "word"):
+            values[slot] = before if amount.form == "word" else amount
+            return
+        self._put_once(slot, amount, self.at, end, values)
+
+    def _put_once(self, slot: str, value: Any, start: int, end: int, values: dict[str, Any] | None = None) -> None:
+        """What a finding has one of: said a second time and otherwise, it is asked which."""
+        values = self.out.values if values is None else values
+        key = f"{slot} {self.phase}"
+        if key in self.said and values.get(slot) != value:
+            self._ask_one_of(self.said[key], (start, end))
+            return
+        values[slot] = value
+        self.said[key] = (start, end)
+
+    def _ask_one_of(self, first: tuple[int, int], second: tuple[int, int]) -> None:
+        (a, b), (c, d) = first, second
+        one, other = self.text[a:b].strip(), self.text[c:d].strip()
+        lines = {one: self.text[:c] + self.text[d:], other: self.text[:a] + self.text[b:]}
+        choices = tuple(Choice(label=label, line=" ".join(line.split())) for label, line in lines.items())
+        self.out.questions.append(Question(text=f"“{one}” and “{other}”: which?", start=c, end=d, choices=choices))
 
     def _word(self) -> bool:
         match = _WORD.match(self.text, self.at)
@@ -207,7 +227,7 @@ class AttributeReader:
             self._ask_which(match.start(), end, found)
             self.at = end
             return True
-        self._put_word(self.table[found[0]])
+        self._put_word(self.table[found[0]], match.start(), end)
         if unsure:
             self.out.values["sureness"] = "unsure"
         self.out.completed.append(found[0].replace("_", " ") + ("?" if unsure else ""))
@@ -254,25 +274,25 @@ class AttributeReader:
             Question(text=f"“{self.text[start:end]}” fits more than one word", start=start, end=end, choices=choices)
         )
 
-    def _put_word(self, meaning: Meaning) -> None:
+    def _put_word(self, meaning: Meaning, start: int, end: int) -> None:
         values = self.out.values
         if meaning.slot == "quality":
             if meaning.value not in values.get("qualities", ()):
                 values["qualities"] = (*values.get("qualities", ()), meaning.value)
         elif meaning.slot == "size_word":
-            self._put_size(Amount(form="word", word=meaning.value, said=meaning.value))
+            self._put_size(Amount(form="word", word=meaning.value, said=meaning.value), end)
         elif meaning.slot == "clock":
-            values["clock"] = (
-                Clock(all_round=True) if meaning.value == "all" else Clock.model_validate({"word": meaning.value})
-            )
+            whole = meaning.value == "all"
+            clock = Clock(all_round=True) if whole else Clock.model_validate({"word": meaning.value})
+            self._put_once("clock", clock, start, end)
         elif meaning.slot == "flow":
             values["effect_on_flow"] = meaning.value.removeprefix("flow_")
         elif meaning.slot == "catches":
             values["catches"] = (*values.get("catches", ()), meaning.value)
         elif meaning.slot == "form" and self.phase == "found":
-            values["as_found"]["form"] = meaning.value
+            self._put_once("form", meaning.value, start, end, values["as_found"])
         else:
-            values[meaning.slot] = meaning.value
+            self._put_once(meaning.slot, meaning.value, start, end)
 
     def _bare_number(self) -> bool:
         match = re.compile(NUMBER).match(self.text, self.at)
