@@ -68,8 +68,13 @@ def mutants() -> Iterator[Mutant]:
             )
 
 
+BY_ALPHABET = ("Eq_Lt", "Eq_Gt", "Eq_LtE", "Eq_GtE")  # and so NotEq_Lt and the rest
+
+
 def _is_same(operator: str, line: str) -> bool:
-    """Whether a change of a flag or a number on this line can change no answer."""
+    """Whether a change of a flag or a number on this line can change no answer, or would compare words by their alphabet."""
+    if operator.endswith(BY_ALPHABET) and '"' in line:
+        return True
     return ("True" in operator or "Number" in operator) and any(word in line for word in SAME_ANSWER)
 
 
