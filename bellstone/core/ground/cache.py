@@ -1,12 +1,11 @@
 """Frozen records in memory: results remembered by the identity of what they came from, many made without the collector."""
 
 import gc
-from collections import OrderedDict
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from functools import wraps
+from functools import lru_cache, wraps
 from inspect import signature
-from threading import Lock
+from threading import local
 from typing import Any, ParamSpec, TypeVar, cast
 
 P = ParamSpec("P")
@@ -29,24 +28,20 @@ def remembered(maxsize: int, *by_identity: str) -> Callable[[Callable[P, R]], Ca
 
     def remember(function: Callable[P, R]) -> Callable[P, R]:
         at = [n for n, name in enumerate(signature(function).parameters) if name in by_identity]
-        kept: OrderedDict[tuple[object, ...], tuple[R, tuple[object, ...]]] = OrderedDict()
-        adding = Lock()
+        asked = local()  # the arguments themselves, for a result that is not known yet
+
+        @lru_cache(maxsize)
+        def known(*key: object) -> tuple[R, Any]:
+            args = asked.args
+            return function(*args), args  # type: ignore[call-arg]  # what is known by its identity lives as long as its result
 
         @wraps(function)
         def call(*args: Any) -> R:
-            known_by: list[object] = list(args)
+            key: list[object] = list(args)
             for n in at:
-                known_by[n] = id(args[n])
-            key = tuple(known_by)
-            found = kept.get(key)
-            if found is not None:
-                return found[0]
-            result = function(*args)  # type: ignore[call-arg]
-            with adding:
-                kept[key] = result, args  # what is known by its identity lives as long as its result
-                if len(kept) > maxsize:
-                    kept.popitem(last=False)
-            return result
+                key[n] = id(args[n])
+            asked.args = args
+            return known(*key)[0]
 
         return cast(Callable[P, R], call)
 
