@@ -147,6 +147,13 @@ def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment], axis: AxisWo
                 text=f"{a.name} on both sides of a change",
                 mend="say what changed, such as old and new, or take it out",
             )
+        if b.start is None and b.starts_at is None:
+            yield Warning(
+                id=f"unseen_change:{b.index}",
+                where=f"{a.name} above, {b.name} below",
+                text=f"nobody saw where it changes, between {_station(b.may_start, axis)} and {_station(b.latest_start, axis)}",
+                mend="note the change where it was seen, or put the first pipe of a run right in Set up",
+            )
         if a.start is not None and b.start is not None and a.start > b.start:
             yield Warning(
                 id=f"order:{b.index}",

@@ -128,7 +128,8 @@ def _boundaries(visit: Visit, placing: Placing) -> list[_Boundary]:
         station = place.station if place.how == "station" else None
         ends = (place.low, place.high) if station is None else (station, station)
         found.append(_Boundary(place.order, station, place.sigma, pair[0], pair[1], s.id, placing.nodes[s.id], *ends))
-    return [*found, *_access_changes(visit, placing), *_said_stretches(visit, placing)]
+    told = [*found, *_access_changes(visit, placing), *_said_stretches(visit, placing)]
+    return [*told, *_unseen_changes(visit, placing, told)]
 
 
 PIPE_SAID = "pipe"  # what pipe it is, of a stretch, at a place or from here; not a change seen
@@ -157,6 +158,44 @@ def _access_changes(visit: Visit, placing: Placing) -> list[_Boundary]:
         for station, pipes in legs.items()
         if len(pipes) == 2 and (pipes[1].material, pipes[1].bore_in) != (pipes[-1].material, pipes[-1].bore_in)
     ]
+
+
+def _unseen_changes(visit: Visit, placing: Placing, told: Sequence[_Boundary]) -> Iterator[_Boundary]:
+    """Between two runs that were said to start in different pipe it changes, though nobody saw where.
+
+    Each pipe is known from its run's access as far as that run went. The change lies between what the two saw; where one
+    passed the other's access and told of no change, anywhere from its own access to the other's stretch.
+    """
+    known = sorted(_known_pipe(visit, placing), key=lambda k: k[:2])
+    for (start, end, pipe), (onward, last, other) in zip(known, known[1:], strict=False):
+        low, high = (end, onward) if end <= onward else (start, onward)
+        if not _differ(pipe, other) or any(b.high >= start and b.low <= last for b in told):
+            continue
+        yield _Boundary((low, 1), None, 0.0, pipe, other, low=low, high=high)
+
+
+def _known_pipe(visit: Visit, placing: Placing) -> Iterator[tuple[float, float, Pipe]]:
+    """The stretch of pipe that each run was said to start in, from its access as far as it told of anything [ft]."""
+    for run in visit.runs:
+        fit = placing.fits[run.id]
+        zero = fit.station(0.0) if fit.tied and run.zero_at == run.access else None
+        access = placing.landmark_stations.get(run.access, zero)
+        if access is None or run.starts_in is None:
+            continue
+        places = (placing.places[s.id] for s in visit.sightings if s.run == run.id)
+        seen = [x for p in places if p.how == "station" for x in (p.station, p.end) if x is not None]
+        with_flow = travel_with_flow(run, "out") > 0
+        yield (
+            (access, max([access, *seen]), run.starts_in)
+            if with_flow
+            else (min([access, *seen]), access, run.starts_in)
+        )
+
+
+def _differ(a: Pipe, b: Pipe) -> bool:
+    """Whether two pipes cannot be one: another material, or another bore, where both are known."""
+    unlike = a.material != b.material and "unknown" not in (a.material, b.material)
+    return unlike or bool(a.bore_in and b.bore_in and a.bore_in != b.bore_in)
 
 
 def _merged(boundaries: list[_Boundary]) -> list[_Boundary]:
@@ -245,6 +284,14 @@ def _side(place: Place, node: str, segment: Segment, placing: Placing) -> int:
         return 1
     if high is not None and segment.start is not None and high <= segment.start:
         return -1
+    if segment.start is None and not segment.starts_node:  # nobody saw it: only its window tells
+        return (
+            1
+            if low is not None and low >= segment.latest_start
+            else -1
+            if high is not None and high <= segment.may_start
+            else 0
+        )
     known = segment.starts_node in placing.ordering.windows and node in placing.ordering.windows
     return placing.ordering.side(node, segment.starts_node) if known else 0
 
