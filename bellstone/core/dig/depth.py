@@ -56,7 +56,11 @@ class Depths:
 
     def along(self, x: Array) -> Array:
         """Depth to the invert at stations ``x`` (n,) [ft]; NaN where nothing tells it, or it would lie in the air."""
-        return np.array([np.nan if told is None or told[0] <= 0 else told[0] for told in self.at(x)], float)
+        depth, _ = self._by_profile(x)
+        for n in np.flatnonzero(np.isnan(depth)) if self.readings else ():
+            read = weighted_depth(self.readings, float(x[n]))
+            depth[n] = np.nan if read is None else read[0]
+        return np.where(depth > 0, depth, np.nan)
 
     @cached_property
     def _tied(self) -> list[tuple[Part, Array]]:

@@ -88,8 +88,12 @@ def _row(
     """One sighting turned, rated and told; what was decided of it comes after."""
     turned = _turned(said.model_copy(update={"at": "joint"}) if at_joint else said, run)
     stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
-    pipes = dict.fromkeys((s.material, s.bore_in) for s in (segment, *about))
-    rated = _over([rate(turned, bore, material, scheme, stretch) for material, bore in pipes], about)
+    rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)
+    if about:
+        pipes = dict.fromkeys((s.material, s.bore_in) for s in about)
+        pipes.pop((segment.material, segment.bore_in), None)
+        others = (rate(turned, bore, material, scheme, stretch) for material, bore in pipes)
+        rated = _over([rated, *others], about)
     before = rate_as_found(turned, segment.bore_in, segment.material, scheme)
     finding = _finding(said, turned, run, place, segment, axis, scheme, rated, before)
     rating, unrated = (rated, None) if isinstance(rated, Rating) else (None, rated)
