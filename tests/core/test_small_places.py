@@ -7,6 +7,7 @@ import pytest
 
 from bellstone.core.assess import assess
 from bellstone.core.edits import record_from_page
+from bellstone.core.judgement.score import score
 from bellstone.core.profile.adjust import adjust
 from bellstone.core.profile.mesh import Reach
 from bellstone.core.profile.said import Height, Readings
@@ -194,3 +195,18 @@ def test_a_reading_taken_out_is_off_by_its_own_spread_and_the_profiles() -> None
     spread = hypot(0.05, float(without.sigma[at]))
     assert residual.off == pytest.approx(101.0 - float(without.z[at]), abs=1e-6)
     assert residual.w == pytest.approx(residual.off / spread, rel=1e-3)
+
+
+@pytest.mark.parametrize(("seen_ft", "known"), [(None, False), (0.0, False), (0.5, True), (40.0, True)])
+def test_where_nothing_was_seen_no_soundness_is_known(seen_ft: float | None, known: bool) -> None:
+    assert (score([], seen_ft).soundness is not None) is known
+
+
+def test_between_two_footages_is_between_their_places_on_the_axis() -> None:
+    """A counter that reads 3 % short: between 30 and 40 of it is further down the line."""
+    page = "between 30 and 40: crack open\n100 = 103\n120 main"
+    (found,) = [f for f in assess(record(page)).findings if f.kind == "crack"]
+    (tie,) = assess(record(page)).ties
+    start, scale = tie.zero_station_ft, tie.scale
+    assert found.window_ft == pytest.approx((start + 30 * scale, start + 40 * scale))
+    assert scale > 1.01

@@ -5,10 +5,10 @@ import pytest
 
 from bellstone.core.assess import assess
 from bellstone.core.edits import record_from_page
-from bellstone.core.ground import DomainError
+from bellstone.core.ground import GAL_PER_FT3, DomainError
 from bellstone.core.record import Lateral
-from bellstone.core.water import FlowShown, sag_from_two, water_running
-from bellstone.core.water.flush import Channel, engine_nodes
+from bellstone.core.water import FlowShown, FlushPlan, sag_from_two, water_running
+from bellstone.core.water.flush import Channel, _series, engine_nodes
 
 A = "run A front cleanout clay 4in, facing main, counts to main\n"
 
@@ -149,3 +149,16 @@ def test_the_belly_drawn_for_two_readings_is_the_one_they_give() -> None:
 )
 def test_no_minutes_are_told_of_a_stretch_without_its_ends(page: str) -> None:
     assert [u.minutes for u in assess(record(page)).unseen] == [None] * len(assess(record(page)).unseen)
+
+
+@pytest.mark.parametrize(("times", "every_s"), [(1, 60.0), (3, 60.0), (3, 4.0), (5, 9.0)])
+def test_the_engine_is_given_all_the_water_of_every_flush(times: int, every_s: float) -> None:
+    """Also where one comes before the last has run out: then they add up."""
+    series = _series(FlushPlan(gallons=1.6, times=times, every_s=every_s))
+    hours, flow = np.array([[float(x) for x in line.split()[1:]] for line in series]).T
+    seconds = hours * 3600
+    assert float(np.trapezoid(flow, seconds)) * GAL_PER_FT3 == pytest.approx(1.6 * times, rel=1e-4)
+    assert (np.diff(seconds) > 0).all() and flow[0] == flow[-1] == 0.0
+    alone = 1.6 / GAL_PER_FT3 / 8  # eight seconds each
+    assert flow.max() == pytest.approx(alone * (2 if every_s < 8 else 1), rel=0.26)
+    assert seconds[np.argmax(flow > 0)] == pytest.approx(6.0, abs=1e-3)  # five seconds to watch, one to come on
