@@ -46,7 +46,6 @@ def test_it_changes_somewhere_between_what_the_two_runs_saw(page: str, between: 
             f"18 change clay > iron 4in\n20 stopped\n{DOWN}28 main",
             ["vitrified clay 4 in", "cast iron 4 in"],
         ),  # it was seen
-        (f"50 stopped\n{DOWN}5 change iron > pvc 4in\n28 main", ["vitrified clay 4 in", "PVC, solid wall 4 in"]),
         (f"20 stopped\n{DOWN.replace('0 = 30', '')}28 main", ["vitrified clay 4 in"]),  # nobody knows where B starts
     ],
 )
@@ -81,3 +80,18 @@ def test_another_bore_is_another_pipe() -> None:
     found = answer(f"20 stopped\n{DOWN.replace('iron 4in', 'clay 6in')}28 main")
     assert [s.name for s in found.segments] == ["vitrified clay 4 in", "vitrified clay 6 in"]
     assert window(found) == ["nobody saw where it changes, between 20.0 ft and 30.0 ft"]
+
+
+def test_a_change_further_on_hides_none_before_it() -> None:
+    found = answer(f"50 stopped\n{DOWN}5 change iron > pvc 4in\n28 main")
+    assert [s.name for s in found.segments] == ["vitrified clay 4 in", "cast iron 4 in", "PVC, solid wall 4 in"]
+    assert window(found) == ["nobody saw where it changes, between 0.0 ft and 30.0 ft"]
+
+
+def test_two_legs_of_one_access_in_other_pipe_change_at_the_access_and_the_first_run_above_it() -> None:
+    page = f"20 stopped\n{UP}6 crack open\nrun C yard cleanout pvc 4in, facing main, counts to main\n0 = 30\n12 main"
+    found = answer(page)
+    assert [(s.name, s.end_ft) for s in found.segments] == [
+        ("vitrified clay 4 in", None), ("cast iron 4 in", 30.0), ("PVC, solid wall 4 in", 42.0),
+    ]  # fmt: skip
+    assert window(found) == ["nobody saw where it changes, between 20.0 ft and 24.0 ft"]

@@ -49,7 +49,8 @@ def warnings_of(
     found = [
         *_of_scheme(lateral, scheme),
         *_of_findings(rows, coverage, scheme),
-        *_of_line(rows, segments, axis),
+        *_of_line(rows),
+        *_of_changes(segments, axis),
         *_of_joints(rows, segments, axis),
         *_of_places(visit, rows, placing, axis),
         *_of_runs(placing),
@@ -117,7 +118,7 @@ def _at(r: Resolved) -> str:
     return r.finding.where
 
 
-def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment], axis: AxisWords) -> Iterator[Warning]:
+def _of_line(rows: Sequence[Resolved]) -> Iterator[Warning]:
     mains = [r for r in rows if r.sighting.kind in ("main",) and r.sighting.sureness != "unsure"]
     items = {r.sighting.item for r in mains}
     stations = [r.place.station for r in mains if r.place.station is not None and r.place.how == "station"]
@@ -139,6 +140,10 @@ def _of_line(rows: Sequence[Resolved], segments: Sequence[Segment], axis: AxisWo
                 text="past the main",
                 mend="check its footage, or the main's",
             )
+
+
+def _of_changes(segments: Sequence[Segment], axis: AxisWords) -> Iterator[Warning]:
+    """Changes of pipe that change nothing, that nobody saw, or that are out of order."""
     for a, b in zip(segments, segments[1:], strict=False):
         if a.material == b.material != "unknown" and a.bore_in == b.bore_in:
             yield Warning(

@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import inf
+from typing import NamedTuple
 
 from bellstone.core.pipe import MATERIALS
 from bellstone.core.record import Pipe, Sighting, Visit
@@ -166,16 +167,24 @@ def _unseen_changes(visit: Visit, placing: Placing, told: Sequence[_Boundary]) -
     Each pipe is known from its run's access as far as that run went. The change lies between what the two saw; where one
     passed the other's access and told of no change, anywhere from its own access to the other's stretch.
     """
-    known = sorted(_known_pipe(visit, placing), key=lambda k: k[:2])
-    for (start, end, pipe), (onward, last, other) in zip(known, known[1:], strict=False):
-        low, high = (end, onward) if end <= onward else (start, onward)
-        if not _differ(pipe, other) or any(b.high >= start and b.low <= last for b in told):
-            continue
-        yield _Boundary((low, 1), None, 0.0, pipe, other, low=low, high=high)
+    known = sorted(_known_pipe(visit, placing), key=lambda k: (k.start, k.end))
+    for a, b in zip(known, known[1:], strict=False):
+        low, high = (a.end, b.start) if a.end <= b.start else (a.start, b.start)
+        between = any(t.high > a.access and t.low < b.access for t in told)
+        if a.access != b.access and not between and _differ(a.pipe, b.pipe):
+            yield _Boundary((low, 1), None, 0.0, a.pipe, b.pipe, low=low, high=high)
 
 
-def _known_pipe(visit: Visit, placing: Placing) -> Iterator[tuple[float, float, Pipe]]:
-    """The stretch of pipe that each run was said to start in, from its access as far as it told of anything [ft]."""
+class _Known(NamedTuple):
+    """The pipe that a run was said to start in: its access, and from where to where it told of anything [ft]."""
+
+    access: float
+    start: float
+    end: float
+    pipe: Pipe
+
+
+def _known_pipe(visit: Visit, placing: Placing) -> Iterator[_Known]:
     for run in visit.runs:
         fit = placing.fits[run.id]
         zero = fit.station(0.0) if fit.tied and run.zero_at == run.access else None
@@ -185,11 +194,8 @@ def _known_pipe(visit: Visit, placing: Placing) -> Iterator[tuple[float, float, 
         places = (placing.places[s.id] for s in visit.sightings if s.run == run.id)
         seen = [x for p in places if p.how == "station" for x in (p.station, p.end) if x is not None]
         with_flow = travel_with_flow(run, "out") > 0
-        yield (
-            (access, max([access, *seen]), run.starts_in)
-            if with_flow
-            else (min([access, *seen]), access, run.starts_in)
-        )
+        start, end = (access, max([access, *seen])) if with_flow else (min([access, *seen]), access)
+        yield _Known(access, start, end, run.starts_in)
 
 
 def _differ(a: Pipe, b: Pipe) -> bool:
