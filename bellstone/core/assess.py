@@ -25,7 +25,16 @@ from bellstone.core.answer import (
     warnings_of,
 )
 from bellstone.core.dig import depths_of, digs
-from bellstone.core.findings import Earlier, Resolved, axis_spans, earlier_findings, joined, proposed, with_joints
+from bellstone.core.findings import (
+    Earlier,
+    Proposal,
+    Resolved,
+    axis_spans,
+    earlier_findings,
+    joined,
+    proposed,
+    with_joints,
+)
 from bellstone.core.ground import uncollected
 from bellstone.core.judgement import VERDICT_WORDS, counts, one_each, rated_items, score, tool_fits, whole_lateral
 from bellstone.core.record import Lateral
@@ -78,6 +87,7 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
     here = judged_path(lateral, lateral.visits[-1], placings[-1], line, scheme)
     before = _earlier(lateral, placings, line, scheme)
     lines = lines_shown(lateral, placings[-1], here, scheme)
+    proposals = proposed(lateral, [*(b.said for b in before), here.said])
     return Assessment(
         scheme=scheme.label,
         house_rules=house_rule_words(lateral.site.house_rules),
@@ -90,8 +100,8 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         **_how_it_holds_water(here, before, scheme),
         **_what_was_seen(lateral, placings[-1], here),
         **_beside_the_pipe(lateral, placings[-1], here, scheme),
-        proposals=proposed(lateral, [*(b.said for b in before), here.said]),
-        earlier=_became(lateral, before, here.rows, here.coverage),
+        proposals=proposals,
+        earlier=_became(before, here.rows, here.coverage, proposals),
     )
 
 
@@ -188,15 +198,16 @@ def _earlier(lateral: Lateral, placings: Sequence[Placing], line: str, scheme: S
 
 
 def _became(
-    lateral: Lateral, before: Sequence[JudgedPath], rows: Sequence[Resolved], coverage: Coverage
+    before: Sequence[JudgedPath], rows: Sequence[Resolved], coverage: Coverage, proposals: Sequence[Proposal]
 ) -> tuple[Earlier, ...]:
     """Earlier findings, the last visit's first; what a later visit saw again stands for it."""
+    asked = frozenset(item for p in proposals if p.between in ("visits", "said") for item in (p.keep, p.join))
     out: list[Earlier] = []
     seen: set[str] = set()
     for number, visit in reversed(list(enumerate(before, start=1))):
         name = visit.visit.date or f"visit {number}"
         fresh = [r for r in visit.rows if r.sighting.item not in seen]
-        out += earlier_findings(name, one_each(fresh), rows, coverage)
+        out += earlier_findings(name, one_each(fresh), rows, coverage, asked)
         seen |= {r.sighting.item for r in fresh}
     return tuple(out)
 

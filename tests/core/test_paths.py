@@ -6,6 +6,7 @@ from bellstone.core.assess import assess
 from bellstone.core.edits import record_from_page
 from bellstone.core.ground import DomainError, RecordError
 from bellstone.core.record import Lateral, read_lateral
+from bellstone.core.record.advice import NotSame
 
 TWO = """run A hall cleanout 4in iron, facing main, counts to main
 10 roots hair 5% joint
@@ -111,3 +112,13 @@ def test_runs_of_two_visits_are_tied_by_what_both_saw() -> None:
     a = assess(page(moved))
     assert a.ties[0].tied and a.ties[0].zero_station_ft == pytest.approx(4.8, abs=0.3)
     assert {e.became for e in a.earlier if e.words.startswith("crack")} == {"same"}
+
+
+def test_what_may_have_been_seen_again_is_not_gone_until_that_is_answered() -> None:
+    near = VISITS.replace("55.1 crack hairline around same 55", "55.4 crack hairline around")
+    record = page(near)
+    crack = next(e for e in assess(record).earlier if e.words.startswith("crack"))
+    assert crack.became == "may be the same"
+    (asked,) = [p for p in assess(record).proposals if crack.item in (p.keep, p.join)]
+    refused = record.model_copy(update={"not_same": (NotSame(a=asked.keep, b=asked.join),)})
+    assert next(e for e in assess(refused).earlier if e.words.startswith("crack")).became == "gone"

@@ -21,22 +21,23 @@ class Earlier(Rec):
     end_ft: float | None
     then: int | None
     now: int | None
-    became: Literal["same", "worse", "better", "gone", "not seen now"]
+    became: Literal["same", "worse", "better", "may be the same", "gone", "not seen now"]
 
 
 def earlier_findings(
-    visit: str, before: Sequence[Resolved], after: Sequence[Resolved], coverage: Coverage
+    visit: str, before: Sequence[Resolved], after: Sequence[Resolved], coverage: Coverage, asked: frozenset[str]
 ) -> tuple[Earlier, ...]:
     """What each rated or built-in thing of an earlier visit has become, in pipe order.
 
     One thing seen on both visits (the same item) is *same*, *worse* or *better* by its rating. One not
-    seen again is *gone* where the newest visit could assess its place, else *not seen now*.
+    seen again is *gone* where the newest visit could assess its place, else *not seen now*; while it is ``asked``
+    whether something seen now is the same, it is none of these.
     """
     now = {r.sighting.item: r for r in after}
-    return tuple(_earlier(visit, r, now, coverage) for r in before if r.finding.family != "event")
+    return tuple(_earlier(visit, r, now, coverage, asked) for r in before if r.finding.family != "event")
 
 
-def _earlier(visit: str, r: Resolved, now: dict[str, Resolved], coverage: Coverage) -> Earlier:
+def _earlier(visit: str, r: Resolved, now: dict[str, Resolved], coverage: Coverage, asked: frozenset[str]) -> Earlier:
     f = r.finding
     again = now.get(r.sighting.item)
     then, today = f.rated, again.finding.rated if again else None
@@ -51,8 +52,16 @@ def _earlier(visit: str, r: Resolved, now: dict[str, Resolved], coverage: Covera
         end_ft=f.end_ft if f.how == "station" else None,
         then=then,
         now=today,
-        became=_became(then, today) if again else "gone" if _seen_again(r, coverage) else "not seen now",
+        became=_became(then, today) if again else _not_again(r, coverage, asked),
     )
+
+
+def _not_again(
+    r: Resolved, coverage: Coverage, asked: frozenset[str]
+) -> Literal["may be the same", "gone", "not seen now"]:
+    if r.sighting.item in asked:
+        return "may be the same"
+    return "gone" if _seen_again(r, coverage) else "not seen now"
 
 
 def _became(then: int | None, now: int | None) -> Literal["same", "worse", "better"]:

@@ -1044,7 +1044,7 @@ export interface components {
              * Became
              * @enum {string}
              */
-            became: "same" | "worse" | "better" | "gone" | "not seen now";
+            became: "same" | "worse" | "better" | "may be the same" | "gone" | "not seen now";
         };
         /**
          * EarlierInvert
