@@ -16,7 +16,8 @@ export function EarlierBand({ nowAt }: { nowAt: number }) {
         const x = axis.xOfStation(e.station_ft);
         const again = now.get(e.item);
         const word = x - lastWord > 14;
-        if (word) lastWord = x + e.became.length * 6;
+        const became = e.became === 'may be the same' ? 'same?' : e.became;
+        if (word) lastWord = x + became.length * 6;
         return (
           <g key={`${e.visit}${e.id}`}>
             <title>{`${e.visit}: ${e.words}, ${e.became}`}</title>
@@ -31,7 +32,7 @@ export function EarlierBand({ nowAt }: { nowAt: number }) {
             />
             {word && (
               <text x={x + 6} y={14} className={classes.halo}>
-                {e.became}
+                {became}
               </text>
             )}
           </g>

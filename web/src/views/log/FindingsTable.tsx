@@ -125,6 +125,8 @@ const FindingRow = memo(function FindingRow({
       data-on={on || undefined}
       data-second={second || undefined}
       data-finding-row={f.id}
+      // a second one picked with Shift is no text to mark
+      onMouseDown={(e) => e.shiftKey && e.preventDefault()}
       onClick={(e) => onSelect(f, e.shiftKey || e.ctrlKey)}
       onDoubleClick={() => onEdit(f.id)}
     >

@@ -167,7 +167,7 @@ function Earlier({ desk }: { desk: Desk }) {
               <td>{e.words}</td>
               <td>
                 <b>{e.became}</b>
-                {e.then != null && ` ${e.then} → ${e.now ?? '–'}`}
+                {e.then != null && e.became !== 'may be the same' && ` ${e.then} → ${e.now ?? '–'}`}
               </td>
             </tr>
           ))}
