@@ -14,7 +14,6 @@ const FRAMES = 150;
 
 /** A flush test on this line in the flow engine: run, cancelled, played over the Fall track. */
 export function FlushTest({ desk }: { desk: Desk }) {
-  const { send } = useSheet();
   const { assessment, record } = desk;
   const { playing, setPlaying } = useWater();
   const [flush, setFlush] = useState({ gallons: 1.6, times: 1, every_s: 60, watch_min: 10, at_ft: null });
@@ -50,12 +49,6 @@ export function FlushTest({ desk }: { desk: Desk }) {
       setWrong(inWords(error));
     }
   };
-  const keep = (minutes: number) =>
-    send(
-      edits.patch(`Drains down in at least ${minutes.toFixed(1)} min, by a flush test`, [
-        { op: 'add', path: `/visits/${record.visits.length - 1}/drain_down_min`, value: Math.round(minutes * 10) / 10 },
-      ]),
-    );
   const set = (name: keyof typeof flush) => (v: string | number) =>
     setFlush((now) => ({ ...now, [name]: Number(v) || 0 }));
   return (
@@ -113,32 +106,7 @@ export function FlushTest({ desk }: { desk: Desk }) {
         </div>
       )}
       {played && playing && <Player played={played} desk={desk} />}
-      {played && (
-        <>
-          <p>
-            <b>
-              {played.wait_min == null
-                ? `Not at rest within the ${flush.watch_min} min watched`
-                : `Wait at least ${played.wait_min.toFixed(1)} min`}
-            </b>{' '}
-            after the last flush before a depth at rest is fair, to a quarter inch.{' '}
-            {played.wait_min != null && visit?.drain_down_min !== Math.round(played.wait_min * 10) / 10 && (
-              <button type="button" className={classes.plain} onClick={() => keep(played.wait_min ?? 0)}>
-                keep it for this visit
-              </button>
-            )}
-          </p>
-          <p>
-            Highest {played.peak_in.toFixed(1)} in at {shownFt(assessment, played.peak_at_ft)} ft
-            {played.reached_main_s != null && ` · at the far end after ${played.reached_main_s.toFixed(0)} s`} ·{' '}
-            {played.gallons.toFixed(1)} gal in all
-          </p>
-          <p className="quiet">
-            One-dimensional flow on the adjusted pipe; it knows no film and no paper, so times are at least. Its own
-            volume error {Math.abs(played.error_pct).toFixed(1)} %.
-          </p>
-        </>
-      )}
+      {played && <Answer played={played} desk={desk} watched={flush.watch_min} />}
       {visit?.drain_down_min != null && (
         <p className="quiet">
           Kept for this visit: at least {visit.drain_down_min} min to drain down; a reading said to be sooner is
@@ -151,6 +119,51 @@ export function FlushTest({ desk }: { desk: Desk }) {
         </p>
       )}
     </section>
+  );
+}
+
+interface AnswerProps {
+  played: FlushPlayed;
+  desk: Desk;
+  watched: number;
+}
+
+/** What the engine said: how long to wait, how high it came, and how far to trust it. */
+function Answer({ played, desk, watched }: AnswerProps) {
+  const { send } = useSheet();
+  const { assessment, record } = desk;
+  const visit = record.visits.at(-1);
+  const keep = (minutes: number) =>
+    send(
+      edits.patch(`Drains down in at least ${minutes.toFixed(1)} min, by a flush test`, [
+        { op: 'add', path: `/visits/${record.visits.length - 1}/drain_down_min`, value: Math.round(minutes * 10) / 10 },
+      ]),
+    );
+  return (
+    <>
+      <p>
+        <b>
+          {played.wait_min == null
+            ? `Not at rest within the ${watched} min watched`
+            : `Wait at least ${played.wait_min.toFixed(1)} min`}
+        </b>{' '}
+        after the last flush before a depth at rest is fair, to a quarter inch.{' '}
+        {played.wait_min != null && visit?.drain_down_min !== Math.round(played.wait_min * 10) / 10 && (
+          <button type="button" className={classes.plain} onClick={() => keep(played.wait_min ?? 0)}>
+            keep it for this visit
+          </button>
+        )}
+      </p>
+      <p>
+        Highest {played.peak_in.toFixed(1)} in at {shownFt(assessment, played.peak_at_ft)} ft
+        {played.reached_main_s != null && ` · at the far end after ${played.reached_main_s.toFixed(0)} s`} ·{' '}
+        {played.gallons.toFixed(1)} gal in all
+      </p>
+      <p className="quiet">
+        One-dimensional flow on the adjusted pipe; it knows no film and no paper, so times are at least. Its own volume
+        error {Math.abs(played.error_pct).toFixed(1)} %.
+      </p>
+    </>
   );
 }
 
