@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from math import hypot, isnan
+from math import isnan
 
 import numpy as np
 from numpy.typing import NDArray
@@ -127,7 +127,7 @@ def without_odd(read: Sequence[DepthAt]) -> list[DepthAt]:
     """
     left = list(read)
     while len(left) > LEAST_OTHERS:
-        off = [_off_the_others(left, n) for n in range(len(left))]
+        off = _off_the_others(left)
         worst = int(np.argmax(off))
         if off[worst] <= ODD_AT:
             break
@@ -135,18 +135,21 @@ def without_odd(read: Sequence[DepthAt]) -> list[DepthAt]:
     return left
 
 
-def _off_the_others(read: Sequence[DepthAt], n: int) -> float:
-    """How many sigmas a reading lies off the weighted straight line of the others."""
-    others = [r for i, r in enumerate(read) if i != n]
-    x = np.array([r.station for r in others]) - read[n].station
-    sigma = np.hypot([r.sigma for r in others], SURFACE_FT)
-    rows = np.column_stack([np.ones(x.size), x]) / sigma[:, None]
-    normal = rows.T @ rows + np.diag(
-        [0.0, 1 / OFF_SPOT_SHARE**2]
-    )  # the depth grows with the distance as little as usual
-    cov = np.linalg.inv(normal)
-    middle = float((cov @ (rows.T @ (np.array([r.depth for r in others]) / sigma)))[0])
-    return abs(read[n].depth - middle) / hypot(read[n].sigma, SURFACE_FT, float(np.sqrt(cov[0, 0])))
+def _off_the_others(read: Sequence[DepthAt]) -> Array:
+    """How many sigmas each reading lies off the weighted straight line of the others, its slope as little as usual.
+
+    With weights w and distances d from the place asked, every reading but its own: m0 = sum w, m1 = sum w d,
+    m2 = sum w d^2 + 1/slope^2; the line there is (m2 t0 - m1 t1) / (m0 m2 - m1^2), its variance m2 over the same.
+    """
+    x, depth, own = np.array([(r.station, r.depth, r.sigma) for r in read]).T
+    away = x - x[:, None]  # (n, n): of each other reading from the place asked
+    w = np.where(np.eye(x.size, dtype=bool), 0.0, 1 / (own**2 + SURFACE_FT**2))
+    m0, m1, m2 = w.sum(1), (w * away).sum(1), (w * away**2).sum(1) + 1 / OFF_SPOT_SHARE**2
+    t0, t1 = w @ depth, (w * away) @ depth
+    det = m0 * m2 - m1**2
+    middle, variance = (m2 * t0 - m1 * t1) / det, m2 / det
+    off: Array = np.abs(depth - middle) / np.sqrt(own**2 + SURFACE_FT**2 + variance)
+    return off
 
 
 def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = REACH_FT) -> tuple[float, float] | None:

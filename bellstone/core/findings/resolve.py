@@ -213,7 +213,7 @@ def _finding(
 ) -> Finding:  # fmt: skip
     kind = scheme.kinds.get(said.kind)
     clock, is_open = _clock_with_flow(said.clock, run)
-    return Finding(
+    return Finding.worked_out(
         **_whereabouts(place),
         where=where_words(place, axis),
         id=said.id,

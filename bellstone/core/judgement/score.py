@@ -102,7 +102,7 @@ def weighted_feet(items: Sequence[Rated], aspect: Aspect, which: End) -> float:
         weight = WEIGHTS[rated.at(which)]
         if rated.start is None:
             loose += weight * POINT_FT
-        by_family[rated.family] += [(a, b, weight) for a, b in rated.pieces]
+        by_family[rated.family].extend((a, b, weight) for a, b in rated.pieces)
     return loose + sum(_sweep(tuple(stretches)) for stretches in by_family.values())
 
 

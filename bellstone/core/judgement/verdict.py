@@ -46,9 +46,11 @@ class Judged:
     @property
     def is_one_value(self) -> bool:
         """Whether nothing of it is a range: every end says the same."""
-        return all(
-            v is None or v[0] == v[1] == v[2]
-            for v in ((self.low, self.likely, self.high), self.share_pct, self.depth_in)
+        share, depth = self.share_pct, self.depth_in
+        return (
+            self.low == self.likely == self.high
+            and (share is None or share[0] == share[1] == share[2])
+            and (depth is None or depth[0] == depth[1] == depth[2])
         )
 
 

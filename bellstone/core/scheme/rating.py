@@ -75,7 +75,7 @@ def rate(
     >>> r.likely, r.why
     (3, 'step up 0.5 in (12.5 % of the bore), at most 15 %')
     """
-    others = [alt for alt in sighting.alternatives if alt.kind != sighting.kind]
+    others = [alt for alt in sighting.alternatives if alt.kind != sighting.kind] if sighting.alternatives else None
     if others:
         return _over_kinds(sighting, others, bore_in, material, scheme, stretch_ft)
     kind = scheme.kinds.get(sighting.kind)
@@ -99,7 +99,8 @@ def rate(
     )
     if not bore_in and low != high:
         why += "; bore not known, tried as 3, 4 and 6 in"
-    return Rating(low=low, likely=likely, high=high, why=why, settle=row.settle if low != high else "")
+    settle = row.settle if low != high else ""
+    return Rating.worked_out(low=low, likely=likely, high=high, why=why, settle=settle)
 
 
 def _over_kinds(
@@ -161,8 +162,9 @@ def _tries(sighting: Sighting, kind: Kind, row: Row, bore_in: float, scheme: Sch
     forms = [sighting.form or ""]
     if not sighting.form and row.unsaid_forms and sighting.kind != "submerged":
         forms = list(row.unsaid_forms)
-    named = [alt.form for alt in sighting.alternatives if alt.kind == sighting.kind and alt.form]
-    forms += [form for form in named if form not in forms]
+    if sighting.alternatives:
+        named = [alt.form for alt in sighting.alternatives if alt.kind == sighting.kind and alt.form]
+        forms += [form for form in named if form not in forms]
     said = frozenset(sighting.qualities)
     choices = [()] if not row.unsaid or said & {q for group in row.unsaid for q in group} else list(row.unsaid)
     if not choices or sighting.kind == "leaking_out" and said:

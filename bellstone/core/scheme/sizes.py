@@ -49,6 +49,8 @@ def size_bounds(amount: Amount, measure: Measure, bore_in: float, scheme: Scheme
     """
     if amount.form == "word":
         return _word_bounds(amount.word or "", measure, bore_in, scheme)
+    if not amount.alternatives:
+        return _plain_bounds(amount, measure, bore_in)
     lows_highs = [_plain_bounds(a, measure, bore_in) for a in (amount, *amount.alternatives)]
     return Bounds(min(b.low for b in lows_highs), lows_highs[0].likely, max(b.high for b in lows_highs))
 
