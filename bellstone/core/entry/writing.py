@@ -228,18 +228,24 @@ def _said(lateral: Lateral, s: Sighting, told: dict[str, Sighting], joined: bool
     if joined:
         line = line.removeprefix(position_words(s.position)).strip()
     if first is not None and isinstance(first.position, CounterPosition) and s.change is None:
-        line += f" same {tidy(amount_middle(first.position.counter), 3)}"
+        line += f" same {_logged_at(first.position)}"
     elif first is not None and s.change is None and first.kind == s.kind:
         line += " same"
     perhaps = told.get(next((i.same_as for i in lateral.items if i.id == s.item and i.same_as), "") or "")
     if perhaps is not None and isinstance(perhaps.position, CounterPosition):
-        line += f" same? {tidy(amount_middle(perhaps.position.counter), 3)}"
+        line += f" same? {_logged_at(perhaps.position)}"
     cause = told.get(causes.get(s.item) or "")
     if cause is not None and isinstance(cause.position, CounterPosition):
-        line += f" because {tidy(amount_middle(cause.position.counter), 3)}"
+        line += f" because {_logged_at(cause.position)}"
     told.setdefault(s.item, s)
     stamp = f"[{int(s.time_s // 60)}:{int(s.time_s % 60):02d}] " if s.time_s is not None and not joined else ""
     yield stamp + line
+
+
+def _logged_at(position: CounterPosition) -> str:
+    """The counter a thing is named by: the first that was said, where it was one or another."""
+    counter = position.counter
+    return tidy(amount_middle(counter) if counter.likely is None else counter.likely, 3)
 
 
 def run_line(run: Run, branch: str = "") -> str:
