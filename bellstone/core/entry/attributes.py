@@ -183,8 +183,28 @@ class AttributeReader:
         if read is None:
             return False
         amount, end = read
+        if amount.unit == "ft" and self.measure != "extent":
+            return self._no_size_in_feet(end)
         self._put_size(amount, end)
         self.out.completed.append(self.text[self.at : end].strip())
+        self.at = end
+        return True
+
+    def _no_size_in_feet(self, end: int) -> bool:
+        """A length in feet is where something is, never how large: asked where no place was said, else not read."""
+        said = self.text[self.at : end].strip()
+        if re.match(r"[A-Za-z]", self.text):
+            before = re.sub(r"\bat\s*$", "", self.text[: self.at]).strip()
+            rest = f"{before} {self.text[end:].strip()}".strip()
+            number_said = re.sub(r"\s*(?:'|ft|feet)$", "", said, flags=re.I)
+            choice = Choice(label=f"at {number_said} ft", line=f"{number_said} {rest}")
+            self.out.questions.append(
+                Question(text=f"{said}: where it is? Feet are no size of it", start=self.at, end=end, choices=(choice,))
+            )
+        else:
+            why = f"{said} is no size of {self.kind.replace('_', ' ')}: feet say where"
+            self.out.unread.append(Span(start=self.at, end=end, why=why))
+        self.out.completed.append(said)
         self.at = end
         return True
 
