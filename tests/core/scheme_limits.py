@@ -37,7 +37,10 @@ PAST_THE_LAST = {"angled": 4, "patch_bad wrinkled": 4}
 
 WORDS: dict[str, dict[str, tuple[float, float]]] = {
     "step": {"slight": (0, 5), "small": (5, 15), "medium": (15, 30), "large": (30, 50), "full": (50, 100)},
-    "share": {"slight": (0, 5), "small": (5, 20), "medium": (20, 50), "large": (50, 80), "full": (80, 100)},
+    "share": {
+        "light": (0, 20), "heavy": (20, 80),
+        "slight": (0, 5), "small": (5, 20), "medium": (20, 50), "large": (50, 80), "full": (80, 100),
+    },
     "opening": {"slight": (0, 0.25), "small": (0.25, 0.5), "medium": (0.5, 1), "large": (1, 2), "full": (2, 4)},
     "depth": {"slight": (0, 0.5), "small": (0.5, 1), "medium": (1, 2), "large": (2, 3.6), "full": (3.6, 4)},  # in, of 4 in
 }  # fmt: skip

@@ -170,7 +170,9 @@ def sightings(draw: st.DrawFn) -> Sighting:
     if kind.measure != "none":
         sizes += [
             amounts(unit),
-            st.sampled_from(list(SCHEME.words[kind.measure])).map(lambda w: Amount(form="word", word=w)),
+            st.sampled_from([w for w in SCHEME.words[kind.measure] if w not in kind.qualities]).map(
+                lambda w: Amount(form="word", word=w)
+            ),
         ]
     clocks = [
         st.none(),

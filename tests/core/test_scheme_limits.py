@@ -12,7 +12,7 @@ from tests.core.said import HOUSE
 from tests.core.scheme_limits import DEGREE, FOOT, INCH, LADDERS, PAST_THE_LAST, PCT, WORDS
 
 BORES = (3.0, 4.0, 6.0)
-CHECKSUM = "9f4b18866a7cefcc"
+CHECKSUM = "d8297791f5341b42"
 
 
 def of_size(said: str, value: float, unit: str, bore: float, **more: object) -> int:
@@ -80,7 +80,9 @@ def test_a_size_word_spans_what_the_handbook_says(measure: str, word: str) -> No
 
 @pytest.mark.parametrize("measure", WORDS)
 def test_size_words_meet_and_leave_no_gap(measure: str) -> None:
-    spans = list(WORDS[measure].values())
+    spans = [
+        span for word, span in WORDS[measure].items() if word not in ("light", "heavy")
+    ]  # those lie over two others
     assert all(a[1] == b[0] for a, b in zip(spans, spans[1:], strict=False))
 
 

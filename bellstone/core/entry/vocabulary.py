@@ -17,7 +17,7 @@ class WordClash(ValueError):
     """A word that would mean two things for one kind: the vocabulary refuses to build."""
 
 
-CLOCK_WORDS = ("top", "bottom", "left", "right", "crown", "floor")
+CLOCK_WORDS = ("top", "bottom", "left", "right", "crown", "floor", "sides")
 STATES = {"in_place": (), "cut_flush": (), "loose": (), "cleared": ("cleaned",), "mostly_cleared": ()}
 WATERS = {"rest": ("at_rest", "water_off"), "trickle": (), "sink": (), "hose": (), "flush": (), "running": ()}
 HEADS = {"passed": (), "lifted_over": (), "pushed_through": (), "stopped": ("stopped_head", "head_stopped")}
@@ -64,7 +64,8 @@ def _words_of(name: str, kind: Kind, scheme: Scheme) -> dict[str, Meaning]:
             for word in (value, *synonyms):
                 learn(word, slot, value)
     for word in scheme.words.get(kind.measure, {}):
-        learn(word, "size_word", word)
+        if word not in kind.qualities:  # a kind's own word, as light scale, stands over the measure's
+            learn(word, "size_word", word)
     own_sides = {word for word in CLOCK_WORDS if word in table}
     for word in CLOCK_WORDS:
         if word not in own_sides:

@@ -193,8 +193,8 @@ def _turned(said: Sighting, run: Run | None) -> Sighting:
 
 def _clock_with_flow(clock: Clock | None, run: Run | None) -> tuple[tuple[float, float] | None, bool]:
     """Hours with the flow, and whether the side cannot be told."""
-    if clock is None or clock.all_round:
-        return None, False
+    if clock is None or clock.all_round or clock.word == "sides":
+        return None, False  # all round, or both sides: no one arc
     if clock.word in PIPE_WORDS:
         hour = PICTURE_WORD_HOURS[clock.word]
         return (hour, hour), False

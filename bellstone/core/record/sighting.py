@@ -15,7 +15,7 @@ class Clock(Rec):
     start: Hour | None = None
     end: Hour | None = None
     all_round: bool = False
-    word: Literal["top", "bottom", "left", "right", "crown", "floor"] | None = None
+    word: Literal["top", "bottom", "left", "right", "crown", "floor", "sides"] | None = None
 
 
 class Pipe(Rec):
