@@ -1,4 +1,4 @@
-"""``bellstone assess | demo | serve | backup``: the desk from a terminal."""
+"""``bellstone assess | hear | demo | serve | backup``: the desk from a terminal."""
 
 import argparse
 import json
@@ -8,11 +8,15 @@ import sys
 from pathlib import Path
 
 from bellstone.core.assess import assess
-from bellstone.core.edits import PageLine, record_from_page
+from bellstone.core.ear import hear_page
+from bellstone.core.edits import PageLine, record_from_said
 from bellstone.core.ground import BellStoneError
 from bellstone.core.record import Lateral
+from bellstone.core.scheme import house_scheme
 from bellstone.formats import lateral_file
 from bellstone.formats.assessment_text import assessment_text
+from bellstone.formats.heard import heard_json, heard_text
+from bellstone.formats.timed_text import source_lines
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -21,6 +25,9 @@ def main(argv: list[str] | None = None) -> int:
     one = commands.add_parser("assess", help="assess a lateral file or a page of notes")
     one.add_argument("files", nargs="+", metavar="FILE")
     one.add_argument("--json", action="store_true", help="print the whole assessment as JSON")
+    ear = commands.add_parser("hear", help="what a page of notes or a recording's words are heard as")
+    ear.add_argument("files", nargs="+", metavar="FILE", help="notes, prose, [m:ss] text, WebVTT or SRT")
+    ear.add_argument("--json", action="store_true", help="print one JSON document a file, a line each")
     demo = commands.add_parser("demo", help="samples, and the desk on loopback")
     serve = commands.add_parser("serve", help="the desk on loopback")
     for server in (demo, serve):
@@ -32,6 +39,8 @@ def main(argv: list[str] | None = None) -> int:
         match args.command:
             case "assess":
                 return _assess(args.files, args.json)
+            case "hear":
+                return _hear(args.files, args.json)
             case "backup":
                 return _backup(Path(args.target))
         return _serve(args.port, samples=args.command == "demo")
@@ -45,7 +54,7 @@ def read_file(path: Path) -> tuple[Lateral, list[PageLine]]:
     data = path.read_bytes()
     if data.lstrip()[:1] == b"{":
         return lateral_file.loads(data), []
-    return record_from_page(data.decode("utf-8-sig", errors="replace"), name=path.stem)
+    return record_from_said(source_lines(data.decode("utf-8-sig", errors="replace")), name=path.stem)
 
 
 def _assess(files: list[str], as_json: bool) -> int:
@@ -57,6 +66,18 @@ def _assess(files: list[str], as_json: bool) -> int:
         else:
             others = [assess(record, path=line.id) for line in record.lines[1:]]
             print(assessment_text(result, lines, others))
+    return 0
+
+
+def _hear(files: list[str], as_json: bool) -> int:
+    scheme = house_scheme()
+    for name in files:
+        lines = source_lines(Path(name).read_bytes().decode("utf-8-sig", errors="replace"))
+        drafts = hear_page(lines, scheme)
+        if as_json:
+            print(json.dumps(heard_json(name, drafts, scheme), ensure_ascii=False, allow_nan=False))
+        else:
+            print(heard_text(drafts))
     return 0
 
 

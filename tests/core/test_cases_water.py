@@ -288,11 +288,11 @@ def test_c11_hardly_moved_is_a_range_over_sluggish_and_not_moved() -> None:
 def test_c12_the_text_says_what_the_page_says() -> None:
     text = text_of(
         RUN
-        + "20 roots medium? banana / 22 crack 10-2 / 30-36 standing 1in rest / zorp / symptom slow drain / none: hole"
+        + "20 roots medium? / banana / 22 crack 10-2 / 30-36 standing 1in rest / zorp / symptom slow drain / none: hole"
         " / flush test toilet 1.6gal sluggish / claim other firm: collapsed / recommend jet it / note odd smell / 40 main"
     )
     for words in (
-        "not read: banana", "said with a ?", "10–2 o'clock", "Symptoms:\n  slow drain", "no hole", "toilet, 1.6gal, sluggish",
+        "kept as said: banana", "said with a ?", "10–2 o'clock", "Symptoms:\n  slow drain", "no hole", "toilet, 1.6gal, sluggish",
         "other firm: collapsed (not looked into)", "jet it: stands", "odd smell", "kept as said: zorp", "Water at rest:",
         "vitrified clay 4 in:",
     ):  # fmt: skip

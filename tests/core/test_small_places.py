@@ -106,11 +106,11 @@ THREE = f"""{A}10 crack open
 60 main
 run B vent iron 3in, on bath branch, facing main, counts to main, zero not said
 4 roots 10%
-8 branch shower
+8 branch "shower"
 20 branch bath same 30
 run C drain iron 2in, on shower branch, facing main, counts to main, zero not said
 3 scale heavy
-9 branch shower same 8
+9 branch "shower" same 8
 """
 
 

@@ -4,8 +4,10 @@ import pytest
 
 from bellstone.core.answer import Assessment
 from bellstone.core.assess import assess
-from bellstone.core.edits import record_from_page
+from bellstone.core.edits import add_line, record_from_page
+from bellstone.core.entry import read_line
 from bellstone.core.record.advice import Answer
+from bellstone.core.scheme import house_scheme
 
 A = "run A front cleanout clay 4in, facing main, counts to main\n"
 FIBRE = A.replace("clay", "fibre")
@@ -27,7 +29,6 @@ CASES = [
     ("deep", "10 standing 4.5in rest", "10 standing 4in rest", "4.5 in of water in a 4 in bore"),
     ("level", "10-14 standing 1in rest 12-3", "10-14 standing 1in rest 5-7", "drawn away from 6 o'clock"),
     ("unseen", "10-30 sound\n20-25 not seen steam\n40 main", "10-20 sound\n20-25 not seen steam\n40 main", "part of it was not seen"),
-    ("unread", "10 roots slight wobbly", "10 roots slight", "not read: wobbly"),
     ("two_mains", "40 main\n44 main", "40 main\n42.5 main", "two mains, 4.0 ft apart"),
     ("beyond", "40 main\n44 crack open", "40 main\n42 crack open", "past the main"),
     ("same_pipe", "20 change clay 4in > clay 4in", "20 change clay 4in > clay 6in", "on both sides of a change"),
@@ -57,3 +58,12 @@ def test_a_warning_answered_is_not_asked_again_and_hides_no_other(what: str, pag
     one = next(w for w in asked if w.id.split(":")[0] == what)
     answered = record.model_copy(update={"answers": (Answer(warning=one.id, answer="looked again"),)})
     assert [w.id for w in assess(answered).warnings] == [w.id for w in asked if w.id != one.id]
+
+
+def test_a_word_typed_that_nothing_took_is_warned_of() -> None:
+    """On a page it is asked; typed and entered all the same, it stays with the finding and is said."""
+    record, _ = record_from_page(A + "40 main")
+    typed, _ = add_line(record, read_line("10 roots slight wobbly", house_scheme()))
+    plain, _ = add_line(record, read_line("10 roots slight", house_scheme()))
+    assert "not read: wobbly" in " ".join(w.text for w in assess(typed).warnings)
+    assert not [w for w in assess(plain).warnings if w.id.startswith("unread")]

@@ -10,6 +10,7 @@ from bellstone.core.entry import (
     ReadInvert,
     ReadPitch,
     Span,
+    WordUse,
     position_words,
 )
 from bellstone.core.findings import Finding, Resolved, resolve
@@ -34,6 +35,7 @@ class Preview(Rec):
     findings: tuple[Finding, ...] = ()  # as Enter would add them, by the ids they would have
     unread: tuple[Span, ...]
     questions: tuple[Question, ...]
+    words: tuple[WordUse, ...] = ()  # of a line heard in plain words: what each word was used for
     can_be_added: bool
     why_not: str = ""
 
@@ -50,7 +52,9 @@ def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme) -> Preview:
     >>> shown.pieces[0].rating
     '4 repair'
     """
-    base = {"completed": reading.completed, "unread": reading.unread, "questions": reading.questions}
+    base = {
+        "completed": reading.completed, "unread": reading.unread, "questions": reading.questions, "words": reading.words,
+    }  # fmt: skip
     if not reading.can_be_added:
         why = reading.questions[0].text if reading.questions else reading.unread[0].why if reading.unread else ""
         return Preview(**base, pieces=(), can_be_added=False, why_not=why)

@@ -140,7 +140,7 @@ class Adder(Draft):
         if first is not None and isinstance(position, RelativePosition) and position == act.sighting.position:
             on = position.distance is not None and first.position.by == "relative"
             position = RelativePosition(distance=HERE, to_sighting=first.id) if on else position
-        sighting = sighting.model_copy(update={"position": position})
+        sighting = self._in_force(sighting.model_copy(update={"position": position}))
         same = self._same_item(act)
         item = same if same and act.same_sure else self.next_item()
         if same and not act.same_sure:  # "same?" is a proposal: two things until it is taken
@@ -159,6 +159,13 @@ class Adder(Draft):
         )
         self.keep("sightings", new)
         return first or new
+
+    def _in_force(self, s: Sighting) -> Sighting:
+        """A reading of water takes the state of the water that was said last on this visit, where it says none itself."""
+        if s.kind not in ("standing", "submerged") or s.water is not None or s.none_of:
+            return s
+        said = next((w.form for w in reversed(self.visit["sightings"]) if w.kind == "water" and w.form), None)
+        return s.model_copy(update={"water": "rest" if said == "off" else "running"}) if said else s
 
     def _same_item(self, act: See) -> str | None:
         if act.same is None:

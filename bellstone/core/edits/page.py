@@ -1,7 +1,10 @@
 """A page of notes: many entry lines, each read or kept underlined; nothing dropped."""
 
+from collections.abc import Sequence
+
+from bellstone.core.ear import Draft, SourceLine, hear_page, listen, reading_of
 from bellstone.core.edits.adding import Adder
-from bellstone.core.entry import EntryReading, Span, read_line
+from bellstone.core.entry import EntryReading, Span
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral, Rec, Site
 from bellstone.core.scheme import Scheme, house_scheme
@@ -40,7 +43,7 @@ def add_page(lateral: Lateral, page: str, scheme: Scheme) -> tuple[Lateral, list
     for number, text in enumerate(written, start=1):
         if not text.strip() or text.lstrip().startswith("#"):
             continue
-        reading = read_line(text.strip(), scheme)
+        reading = listen(text.strip(), scheme)
         lines.append(_add_page_line(adder, number, reading))
     return adder.result(), lines
 
@@ -84,3 +87,32 @@ def _is_on_a_finding(reading: EntryReading, start: int, end: int) -> bool:
 def record_from_page(page: str, name: str = "Notes", scheme: Scheme | None = None) -> tuple[Lateral, list[PageLine]]:
     """A lateral made of nothing but a page of notes, read by a scheme; by the one that ships where none is given."""
     return add_page(Lateral(site=Site(name=name)), page, scheme or house_scheme())
+
+
+def record_of_drafts(drafts: Sequence[Draft], name: str, scheme: Scheme) -> Lateral:
+    """The record that accepting everything *heard* makes; what is asked or kept stays beside it as said."""
+    return _add_drafts(Adder(Lateral(site=Site(name=name))), drafts, scheme)[0]
+
+
+def record_from_said(
+    lines: Sequence[SourceLine], name: str = "Notes", scheme: Scheme | None = None
+) -> tuple[Lateral, list[PageLine]]:
+    """A lateral made of what was said: timed words sentence by sentence, a page of notes line by line."""
+    scheme = scheme or house_scheme()
+    adder = Adder(Lateral(site=Site(name=name)))
+    if any(line.time_s is not None for line in lines):
+        return _add_drafts(adder, hear_page(lines, scheme), scheme)
+    return record_from_page("\n".join(_by_number(lines)), name, scheme)
+
+
+def _by_number(lines: Sequence[SourceLine]) -> list[str]:
+    """The lines at their numbers, blank between: what could not be read is told by its number."""
+    out = [""] * max((line.number for line in lines), default=0)
+    for line in lines:
+        out[line.number - 1] = line.said
+    return out
+
+
+def _add_drafts(adder: Adder, drafts: Sequence[Draft], scheme: Scheme) -> tuple[Lateral, list[PageLine]]:
+    told = [_add_page_line(adder, d.line, reading_of(d.heard, scheme, d.time_s)) for d in drafts]
+    return adder.result(), told

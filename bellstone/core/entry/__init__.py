@@ -6,6 +6,7 @@ from bellstone.core.entry.reading import (
     NEW,
     Act,
     CannotAssess,
+    Choice,
     CountThings,
     EndRun,
     EntryReading,
@@ -25,13 +26,17 @@ from bellstone.core.entry.reading import (
     StartPass,
     StartRun,
     StartVisit,
+    WordUse,
 )
 from bellstone.core.entry.special import read_pipe
+from bellstone.core.entry.vocabulary import FILLERS, kind_words, words_for
 from bellstone.core.entry.writing import page_of
 
 __all__ = [
     "Act",
+    "FILLERS",
     "CannotAssess",
+    "Choice",
     "CountThings",
     "EndRun",
     "EntryReading",
@@ -52,12 +57,15 @@ __all__ = [
     "StartPass",
     "StartRun",
     "StartVisit",
+    "WordUse",
     "amount_words",
     "clock_words",
+    "kind_words",
     "page_of",
     "pipe_words",
     "position_words",
     "read_line",
     "read_pipe",
     "sighting_line",
+    "words_for",
 ]

@@ -52,6 +52,14 @@ class Question(Rec):
     choices: tuple[Choice, ...]
 
 
+class WordUse(Rec):
+    """A word of the line, from ``start`` up to but not including ``end``, and what it was used for: ``none`` if for nothing."""
+
+    start: int
+    end: int
+    use: str
+
+
 class See(Rec):
     act: Literal["see"] = "see"
     sighting: Sighting
@@ -190,6 +198,7 @@ class EntryReading(Rec):
     questions: tuple[Question, ...] = ()
     completed: str = ""  # the line with its words completed
     time_s: float | None = None
+    words: tuple[WordUse, ...] = ()  # the account of every word, of a line heard in plain words
 
     @property
     def can_be_added(self) -> bool:

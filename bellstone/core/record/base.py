@@ -34,7 +34,9 @@ class Rec(BaseModel):
         """
         made = cls.__new__(cls)
         put = object.__setattr__
-        put(made, "__dict__", {name: every_field[name] for name in cls.__pydantic_fields__})  # in the record's own order
+        put(
+            made, "__dict__", {name: every_field[name] for name in cls.__pydantic_fields__}
+        )  # in the record's own order
         put(made, "__pydantic_fields_set__", set(every_field))
         put(made, "__pydantic_extra__", None)
         put(made, "__pydantic_private__", None)

@@ -2,8 +2,8 @@
 
 from typing import Any
 
+from bellstone.core.ear import listen
 from bellstone.core.edits import PageLine, add_line, add_page, replace_sighting, with_first_pipe, without, without_run
-from bellstone.core.entry import read_line
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme
@@ -17,7 +17,7 @@ Edited = tuple[StoredLateral, str]
 def say_line(lateral_id: int, seen: int, who: Any, text: str) -> Edited:
     def change(record: Lateral) -> Lateral:
         scheme = scheme_of(record)
-        return _no_longer_waiting(add_line(record, read_line(text, scheme))[0], text, scheme)
+        return _no_longer_waiting(add_line(record, listen(text, scheme, typed=True))[0], text, scheme)
 
     return edit(lateral_id, seen, who, f"Added “{text.strip()}”", change)
 
@@ -31,7 +31,7 @@ def _no_longer_waiting(record: Lateral, text: str, scheme: Scheme) -> Lateral:
 
 def _choices(note: str, scheme: Scheme) -> tuple[str, ...]:
     """The lines that a note which can be meant two ways may be chosen to be."""
-    return tuple(choice.line.strip() for question in read_line(note, scheme).questions for choice in question.choices)
+    return tuple(choice.line.strip() for question in listen(note, scheme).questions for choice in question.choices)
 
 
 def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLateral, str, list[PageLine]]:
@@ -49,7 +49,7 @@ def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLat
 
 def say_anew(lateral_id: int, seen: int, who: Any, sighting_id: str, text: str) -> Edited:
     def change(record: Lateral) -> Lateral:
-        return replace_sighting(record, sighting_id, read_line(text, scheme_of(record)))
+        return replace_sighting(record, sighting_id, listen(text, scheme_of(record), typed=True))
 
     return edit(lateral_id, seen, who, f"Changed to “{text.strip()}”", change)
 
@@ -71,7 +71,7 @@ def read_again(lateral_id: int, seen: int, who: Any, remark_id: str, text: str) 
     """A kept line put right: it is added as a line, and the remark goes."""
 
     def change(record: Lateral) -> Lateral:
-        reading = read_line(text, scheme_of(record))
+        reading = listen(text, scheme_of(record), typed=True)
         if not reading.can_be_added:
             raise DomainError("line", text, reading.questions[0].text if reading.questions else "still cannot be read")
         return add_line(without(record, remark_id), reading)[0]

@@ -7,8 +7,8 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from bellstone.core.answer import Preview, preview
+from bellstone.core.ear import listen
 from bellstone.core.edits import PageLine
-from bellstone.core.entry import read_line
 from bellstone.desk import store
 from bellstone.desk.actions import say
 from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, answer
@@ -40,7 +40,7 @@ def read(request: HttpRequest, lateral_id: LateralId, said: Said) -> Preview:
     """How a line would be read; nothing is changed."""
     record = store.record_of(store.row_of(lateral_id))
     scheme = store.scheme_of(record)
-    return preview(record, read_line(said.text, scheme), scheme)
+    return preview(record, listen(said.text, scheme, typed=True), scheme)
 
 
 @router.post("/{lateral_id}/lines", response=ANSWERS, operation_id="add_line")

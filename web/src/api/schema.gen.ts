@@ -890,7 +890,7 @@ export interface components {
              */
             all_round: boolean;
             /** Word */
-            word?: ("top" | "bottom" | "left" | "right" | "crown" | "floor") | null;
+            word?: ("top" | "bottom" | "left" | "right" | "crown" | "floor" | "sides") | null;
         };
         /**
          * Count
@@ -3054,6 +3054,11 @@ export interface components {
             unread: components["schemas"]["Span"][];
             /** Questions */
             questions: components["schemas"]["Question"][];
+            /**
+             * Words
+             * @default []
+             */
+            words: components["schemas"]["WordUse"][];
             /** Can Be Added */
             can_be_added: boolean;
             /**
@@ -3101,6 +3106,18 @@ export interface components {
             end: number;
             /** Why */
             why: string;
+        };
+        /**
+         * WordUse
+         * @description A word of the line, from ``start`` up to but not including ``end``, and what it was used for: ``none`` if for nothing.
+         */
+        WordUse: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Use */
+            use: string;
         };
         /** Said */
         Said: {
@@ -3175,6 +3192,11 @@ export interface components {
             completed: string;
             /** Time S */
             time_s?: number | null;
+            /**
+             * Words
+             * @default []
+             */
+            words: components["schemas"]["WordUse"][];
         };
         /** EstimateLength */
         EstimateLength: {

@@ -1,0 +1,95 @@
+"""The cheapest cover of a line: each word used once, by a phrase, a quantity or as a filler; what is left costs most."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from bellstone.core.ear.lexicon import Lexicon, Phrase
+from bellstone.core.ear.quantities import Quantity, quantities_of
+from bellstone.core.ear.tokens import Token
+
+# Costs of one piece of a cover: fewer and longer pieces win, and what means something wins over a filler.
+PHRASE, QUANTITY, FILLER, SIGN, UNKNOWN = 1.0, 1.0, 0.6, 0.3, 5.0
+LONGER = 0.01  # of two covers as cheap, the one with the longer phrases first
+# what a word between others means only where nothing else takes it
+WEAKER = {"weak": 0.3, "places": 0.05, "landmarks": 0.3, "changes": 0.02, "shares": 0.9, "links": -0.4}
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """Some words in a row and what they are: a section of the lexicon, ``quantity``, ``sign`` or ``unknown``."""
+
+    what: str
+    says: str
+    i: int
+    j: int
+    quantity: Quantity | None = None
+
+
+def cover_of(tokens: Sequence[Token], lexicon: Lexicon) -> list[Piece]:
+    """The pieces of a line, left to right.
+
+    >>> from bellstone.core.ear.lexicon import house_lexicon
+    >>> from bellstone.core.ear.tokens import tokens_of
+    >>> [(p.what, p.says) for p in cover_of(tokens_of("light roots at the joint", house_lexicon()), house_lexicon())]
+    [('attributes', 'light/slight'), ('kinds', 'roots'), ('attributes', 'joint')]
+    """
+    n = len(tokens)
+    quantities = {q.i: q for q in (_shared(q, tokens, lexicon) for q in quantities_of(tokens))}
+    best: list[tuple[float, Piece | None]] = [(0.0 if k == 0 else float("inf"), None) for k in range(n + 1)]
+    for i in range(n):
+        cost = best[i][0]
+        for price, piece in _pieces_at(tokens, i, quantities, lexicon):
+            if cost + price < best[piece.j][0] - 1e-9:
+                best[piece.j] = (cost + price, piece)
+    out: list[Piece] = []
+    at = n
+    while at > 0:
+        last = best[at][1]
+        assert last is not None
+        out.append(last)
+        at = last.i
+    return out[::-1]
+
+
+def _pieces_at(
+    tokens: Sequence[Token], i: int, quantities: dict[int, Quantity], lexicon: Lexicon
+) -> list[tuple[float, Piece]]:
+    token = tokens[i]
+    out: list[tuple[float, Piece]] = []
+    if i in quantities:
+        q = quantities[i]
+        out.append((QUANTITY, Piece("quantity", q.unit, i, q.j, q)))
+    for phrase in lexicon.by_first.get(_key(token), ()):
+        end = _match(phrase, tokens, i)
+        if end:
+            price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
+            out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
+    if not out or i in quantities:
+        price = SIGN if token.is_sign else UNKNOWN
+        out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
+    return out
+
+
+def _key(token: Token) -> str:
+    return token.word if token.number is None else f"{token.number:g}"
+
+
+def _match(phrase: Phrase, tokens: Sequence[Token], i: int) -> int:
+    """Where a phrase that begins here ends; 0 where it does not stand here."""
+    end = i + len(phrase.words)
+    if end > len(tokens):
+        return 0
+    return end if all(w == _key(t) for w, t in zip(phrase.words, tokens[i:end], strict=True)) else 0
+
+
+def _shared(q: Quantity, tokens: Sequence[Token], lexicon: Lexicon) -> Quantity:
+    """A fraction of the pipe as a percentage; "60 % of the bore" with its last words."""
+    if q.unit not in ("fraction", "pct"):
+        return q
+    end = q.j
+    if end < len(tokens):
+        ends = [_match(p, tokens, end) for p in lexicon.by_first.get(_key(tokens[end]), ()) if p.section == "shares"]
+        end = max([end, *ends])
+    if q.unit == "fraction":
+        return replace(q, unit="pct", low=100 * q.low, high=100 * q.high, j=end) if end > q.j else q
+    return replace(q, j=end)

@@ -1,0 +1,64 @@
+"""What was heard: one finding as it will be written, and all that a sentence gave."""
+
+from dataclasses import dataclass, field
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.places import Place
+from bellstone.core.entry import words_for
+from bellstone.core.scheme import Scheme
+
+Part = Piece | Place
+
+
+@dataclass
+class Found:
+    """One finding as heard: its kind and words, and the pieces of the line it was made of."""
+
+    kind: str
+    words: list[str] = field(default_factory=list)
+    place: Place | None = None
+    size: str = ""
+    clock: str = ""
+    negative: bool = False
+    unsure: bool = False
+    change: str = ""  # what a transition or a pipe says
+    text: str = ""
+    depth: str = ""  # of the pipe below the ground
+    was: str = ""  # the size as found, before cleaning
+    own_place: Place | None = None  # where a stretch is told by its two ends
+
+    @property
+    def line(self) -> str:
+        """The finding as a line of the entry language."""
+        at = self.own_place or self.place
+        place = f"{at.said} " if at else ""
+        if self.negative and self.kind == "main" and not self.place:
+            return "main not reached"
+        if self.negative:
+            return f"{place}none: {self.kind}"
+        if self.kind in ("zero", "counter_reset"):
+            return f"counter reset to 0{', at ' + self.place.landmark if self.place and self.place.landmark else ''}"
+        if self.kind == "depth":
+            return f"{place}depth {self.depth}"
+        mark = "?" if self.unsure else ""
+        was = f"was {self.was} now" if self.was else ""
+        bits = [self.kind + mark, was, *self.words, self.change, self.size, self.clock, self.text]
+        return place + " ".join(b for b in bits if b)
+
+
+@dataclass
+class Hearing:
+    """What a sentence was heard as: findings, doubts, and what each piece was used for."""
+
+    found: list[Found] = field(default_factory=list)
+    doubts: list[str] = field(default_factory=list)
+    uses: dict[int, str] = field(default_factory=dict)  # token index -> use
+    candidates: list[list[str]] = field(default_factory=list)
+
+
+def forms_of(kind: str, scheme: Scheme) -> frozenset[str]:
+    return (
+        frozenset(w for w, m in words_for(kind, scheme).items() if m.slot == "form")
+        if kind in scheme.kinds
+        else frozenset()
+    )

@@ -1,0 +1,214 @@
+"""One group read whole: its pipe, its things, then the words and numbers that go with them."""
+
+from functools import partial
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Found, forms_of
+from bellstone.core.ear.group import AT_ONE_PLACE, WATERY
+from bellstone.core.ear.said_kinds import SaidKinds
+from bellstone.core.ear.said_pipes import SaidPipes
+from bellstone.core.ear.said_sizes import SaidSizes
+from bellstone.core.entry import words_for
+
+
+class GroupReader(SaidKinds, SaidPipes, SaidSizes):
+    """The kinds of one group with their words, sizes, hours, doubts and negatives."""
+
+    def read(self, before: Found | None) -> list[Found]:
+        self.read_pipes()
+        self.read_kinds()
+        if all(f.negative for f in self.found):
+            self.kind_from_words()
+        if not self.found:
+            self._unnamed(before)
+        if not self.found:
+            return []
+        self._rest()
+        self._branch_of_a_fitting()
+        self._water_shut_off()
+        self._cannot_run()
+        self._may_be_together()
+        return [f for f in self.found if f.kind]
+
+    def _unnamed(self, before: Found | None) -> None:
+        """What is told without its name: water by its depth, nothing found, a depth below ground, the water's state, more of the same."""
+        sized = any(p.what == "quantity" and p.says in ("in", "pct") for p in self.parts)
+        state = next((p for p in self.parts if p.what == "attributes" and p.says in ("rest", "running")), None)
+        watery = state is not None or any(p.says == "water" or self.s.words(p) == "full" for p in self.parts)
+        if sized and watery:
+            self._only(Found("standing"))
+            self.doubt("water said only by a depth: standing, or flow?")
+        elif self._is_nothing():
+            self._only(Found("sound"))
+        elif any(p.what == "depths" for p in self.parts) or self._is_down():
+            self._only(Found("located"))
+        elif state is not None and not self.places:
+            self._only(Found("water", ["off" if state.says == "rest" else "on"]))
+            self.s.use(state, "kind")
+        elif before is not None and self._has_words():
+            self._as_before(before)
+
+    def _only(self, found: Found) -> None:
+        self.found, self.spots = [found], [(0, found)]
+
+    def more(self) -> None:
+        """Words, sizes and hours for the findings that are there."""
+        self._rest()
+
+    def _as_before(self, before: Found) -> None:
+        """A place with more of the same: its kind and form; with *ditto* all that was said of it."""
+        if before.kind not in self.s.scheme.kinds or before.kind in ("transition", "pipe"):
+            return
+        ditto = [p for p in self.parts if p.what == "dittos"]
+        for p in ditto:
+            self.s.use(p, "same")
+        forms = forms_of(before.kind, self.s.scheme)
+        words = list(before.words) if ditto else [w for w in before.words if w in forms]
+        found = Found(
+            before.kind,
+            words,
+            size=before.size if ditto else "",
+            clock=before.clock if ditto else "",
+            negative=before.negative,
+        )
+        self.found, self.spots = [found], [(0, found)]
+
+    def _is_nothing(self) -> bool:
+        """``nothing 30-60``: a stretch with nothing found."""
+        said = [p for p in self.parts if p.what not in ("fillers", "links", "sign")]
+        alone = len(said) == 1 and self.s.words(said[0]) in ("nothing", "none", "none seen", "none found")
+        if not (alone and self.places and all(p.runs for p in self.places)):
+            return False
+        self.s.out.doubts = [d for d in self.s.out.doubts if d != "a negative that nothing stands to"]
+        return True
+
+    def _is_down(self) -> bool:
+        """``33 inches down``: how deep, said of nothing else."""
+        return any(
+            self.s.words(p) == "down"
+            and n
+            and self.parts[n - 1].what == "quantity"
+            and self.parts[n - 1].says in ("in", "ft", "ft_in")
+            for n, p in enumerate(self.parts)
+        )
+
+    def _has_words(self) -> bool:
+        return bool(self.places) and all(
+            p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos")
+            for p in self.parts
+        )
+
+    def _rest(self) -> None:
+        for n, p in enumerate(self.parts):
+            if p.what == "attributes":
+                self._attribute(p, n)
+            elif p.what == "quantity" and not self._is_used(p):
+                self.read_quantity(p, n)
+            elif p.what == "unknown" and n and self.parts[n - 1].what == "kinds" and self.parts[n - 1].says == "branch":
+                self.found[-1].text = f'"{self.s.as_said(p)}"'  # what joins there, by its own name
+                self.s.use(p, "word")
+            elif p.what == "texts":
+                owner = self._owner(n, lambda f: f.kind in self.s.scheme.kinds and not f.negative and not f.text)
+                if owner is not None:
+                    owner.text = f'"{p.says or self.s.as_said(p)}"'
+                    self.s.use(p, "word")
+            elif (
+                p.what in ("fillers", "links", "sign")
+                or self._only_leads(p)
+                or self.s.words(p) in ("at", "@", "right at")
+                and not self._is_used(p)
+            ):
+                self.s.use(p, "filler")
+            elif p.what == "hedges" and not self._is_used(p):
+                if n + 1 < len(self.parts) and any(q.what == "quantity" for q in self.parts[n + 1 : n + 3]):
+                    self.s.use(p, "hedge")
+                elif len(self.found) == 1 and self.s.words(p) != "?":
+                    self.s.use(p, "hedge")
+                    self.found[0].unsure = True
+
+    def _attribute(self, p: Piece, n: int) -> None:
+        if self._is_used(p):
+            return
+        if p.says == "water":
+            if any(f.kind in WATERY for f in self.found):
+                self.s.use(p, "word")
+            return
+        if p.says == "bell":
+            for f in self.found:
+                if f.kind in ("crack", "cracked_bell"):
+                    f.kind = "cracked_bell"
+                    f.words = [w for w in f.words if w in words_for("cracked_bell", self.s.scheme)]
+                    self.s.use(p, "kind")
+            return
+        if p.says == "sides" or p.says[0].isdigit():
+            owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
+            if owner is not None:
+                owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"
+                self.s.use(p, "clock")
+            return
+        for word in p.says.split("/"):
+            owner = self._owner(n, partial(self._can_take, word))
+            if owner is not None:
+                if word not in owner.words:
+                    owner.words.append(word)
+                if (
+                    owner.kind == "crack"
+                    and self.s.words(p).startswith(("along", "running along"))
+                    and not self._clashes(owner, "lengthwise")
+                ):
+                    owner.words.append("lengthwise")
+                self.s.use(p, "word")
+                return
+        repeated = p.says in ("joint", "each joint") and any(
+            "joint" in f.words or f.kind in ("open", "cracked_bell", "angled") for f in self.found
+        )
+        if repeated:
+            self.s.use(p, "word")
+
+    def _only_leads(self, p: Piece) -> bool:
+        """*goes from* and the like, where nothing changes: they only lead to a place."""
+        changing = any(q.what in ("materials", "bores") for q in self.parts)
+        return (
+            p.what == "changes"
+            and not changing
+            and self.s.words(p).split()[0] in ("goes", "from", "turns")
+            and not self._is_used(p)
+        )
+
+    def _can_take(self, word: str, f: Found) -> bool:
+        return self._knows(f, word) and not self._clashes(f, word)
+
+    def _branch_of_a_fitting(self) -> None:
+        """What comes in at a wye is told of the wye: one thing, not two."""
+        fittings = [f for f in self.found if f.kind == "fitting" and not f.negative]
+        branches = [f for f in self.found if f.kind == "branch" and f.words[:1] in (["kitchen"], ["bathroom"])]
+        if len(fittings) == 1 and len(branches) == 1:
+            fittings[0].text = fittings[0].text or f'"{branches[0].words[0]}"'
+            fittings[0].words += [w for w in branches[0].words[1:] if w not in fittings[0].words]
+            self.found.remove(branches[0])
+
+    def _water_shut_off(self) -> None:
+        """Water turned off in the same breath as it was read: the reading is at rest."""
+        off = next((f for f in self.found if f.kind == "water" and f.words == ["off"]), None)
+        for f in self.found:
+            if off is not None and f.kind == "standing" and not f.negative and not {"rest", "running"} & set(f.words):
+                f.words.append("rest")
+        if off is not None and any(f.kind == "standing" for f in self.found):
+            self.found.remove(off)
+
+    def _cannot_run(self) -> None:
+        """A stretch of what lies at one place is no stretch of it."""
+        for f in self.found:
+            if f.kind in AT_ONE_PLACE and not f.own_place and any(p.runs for p in self.places) and not f.negative:
+                self.doubt(f"{f.kind} over a stretch")
+
+    def _may_be_together(self) -> None:
+        """Two kinds enter together only as a known pair, or each with a place of its own."""
+        sure = [f for f in self.found if not f.negative and f.kind not in ("pipe", "change")]
+        kinds = [f.kind for f in sure]
+        if len(sure) > 3:
+            self.doubt("many things at one place")
+        for n, a in enumerate(kinds):
+            for b in kinds[n + 1 :]:
+                if a == b or frozenset((a, b)) not in self.s.lexicon.pairs:
+                    self.doubt(f"{a} and {b} of one place")

@@ -1,0 +1,349 @@
+"""A line of plain words heard: the lines of the entry language it says, with an account of every word."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field, replace
+
+from bellstone.core.ear.cover import Piece, cover_of
+from bellstone.core.ear.found import Found, Hearing, Part
+from bellstone.core.ear.heard import Context, Heard, WordUsed
+from bellstone.core.ear.lexicon import Lexicon, house_lexicon
+from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS, joined_numbers
+from bellstone.core.ear.places import Place, places_of
+from bellstone.core.ear.sentence import Sentence
+from bellstone.core.ear.tokens import Token, tokens_of
+from bellstone.core.ear.written import as_written
+from bellstone.core.entry import read_line
+from bellstone.core.scheme import Scheme
+
+MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # a number or a unit is never a remark
+PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
+PASSED_WORDS = 4
+DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
+MOST_CHARS = 2000  # a line longer than this is read in pieces
+
+
+def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context: Context | None = None) -> Heard:
+    """One line of plain words.
+
+    Returns
+    -------
+    Heard
+        *heard*: every word used, one reading; *asked*: complete candidates to choose from; *kept*: as said.
+
+    Examples
+    --------
+    >>> from bellstone.core.scheme import house_scheme
+    >>> hear_line("heavy roots at the joint, 41 and a half, about seventy percent", house_scheme()).lines
+    ('41.5 roots heavy joint 70%',)
+    """
+    short = as_written(text, scheme)
+    if short is not None:
+        return short
+    lexicon = lexicon or house_lexicon()
+    tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
+    pieces = cover_of(tokens, lexicon)
+    return _Line(text, tokens, pieces, lexicon, scheme).hear(context or Context())
+
+
+@dataclass
+class _Line:
+    text: str
+    tokens: Sequence[Token]
+    pieces: Sequence[Piece]
+    lexicon: Lexicon
+    scheme: Scheme
+    found: list[Found] = field(default_factory=list)
+    said: list[str] = field(default_factory=list)  # lines that are no finding: advice, a claim, a symptom
+    doubts: list[str] = field(default_factory=list)
+    uses: dict[int, str] = field(default_factory=dict)
+
+    def hear(self, context: Context) -> Heard:
+        place = context.place
+        kind: Found | None = None
+        for n, sentence in enumerate(self._sentences()):
+            heard, acted = self._sentence(sentence, place, kind)
+            if heard is None:
+                continue
+            self.uses |= heard.uses
+            self.doubts += heard.doubts
+            if (
+                n
+                and heard.found
+                and not acted
+                and not any(isinstance(p, Place) for p in sentence.parts)
+                and not sentence.semicolon
+            ):
+                self._said_of_the_same(heard.found)
+            if self._is_where(sentence.parts) and self.found and self.found[-1].place is None:
+                self._put_at(sentence, heard)
+                continue
+            self._add(heard.found)
+            if heard.found:
+                places = [f.place for f in heard.found if f.place]
+                place = places[-1] if places else place
+                kind = heard.found[-1]
+        said = [p for s in self._said_places() for p in s]
+        outcome = self._outcome()
+        carried = context.place is not None and any(f.place is context.place for f in self.found)
+        return replace(outcome, place=said[-1] if said else None, from_context=("place",) if carried else ())
+
+    def _said_places(self) -> Iterator[list[Place]]:
+        for sentence in self._sentences():
+            yield [p for p in sentence.parts if isinstance(p, Place) and not p.landmark and p.said[0] in "~0123456789"]
+
+    def _is_where(self, parts: Sequence[Part]) -> bool:
+        """Whether a sentence says nothing but a place: ``Roots: hair; every joint; 20-44``."""
+        told = [p for p in parts if isinstance(p, Place) or p.what not in ("fillers", "links", "sign")]
+        return len(told) == 1 and isinstance(told[0], Place)
+
+    def _put_at(self, sentence: "_Said", heard: Hearing) -> None:
+        place = next(p for p in sentence.parts if isinstance(p, Place))
+        for f in self.found:
+            f.place = f.place or place
+
+    def _add(self, found: list[Found]) -> None:
+        """Findings of a sentence; what only says more of one that is there goes with it."""
+        for f in found:
+            at_it = [x for x in self.found if x.kind == "fitting" and _place(x) == _place(f)]
+            if f.kind == "branch" and at_it and f.words[:1] in (["kitchen"], ["bathroom"]):
+                at_it[0].text = at_it[0].text or f'"{f.words[0]}"'  # "that's the kitchen joining"
+                continue
+            same = next(
+                (x for x in self.found if x.kind == f.kind and x.negative == f.negative and _place(x) == _place(f)),
+                None,
+            )
+            if same is None or same.size and f.size or same.clock and f.clock or same.change or f.change:
+                self.found.append(f)
+                continue
+            same.words += [w for w in f.words if w not in same.words]
+            same.size, same.clock, same.text = same.size or f.size, same.clock or f.clock, same.text or f.text
+
+    def _said_of_the_same(self, found: list[Found]) -> None:
+        """A sentence of its own without a place: what it says may lie where the one before did; it is asked."""
+        before = {f.kind for f in self.found}
+        for f in found:
+            if f.kind in before or f.negative:
+                continue
+            if before and not any(frozenset((f.kind, k)) in self.lexicon.pairs for k in before):
+                self.doubts.append("a second sentence without a place")
+
+    # -- sentences
+
+    def _sentences(self) -> list["_Said"]:
+        out: list[_Said] = []
+        start = 0
+        semicolon = False
+        for n, p in enumerate([*self.pieces, None]):
+            ends = p is None or (p.what == "links" and p.says == "stop")
+            if ends:
+                parts = list(self.pieces[start:n])
+                if parts:
+                    out.append(_Said(start, n, places_of(parts, self.tokens), semicolon))
+                semicolon = p is not None and self.tokens[p.i].word == ";"
+                if p is not None:
+                    for k in range(p.i, p.j):
+                        self.uses[k] = "filler"
+                start = n + 1
+        return out
+
+    def _sentence(self, said: "_Said", place: Place | None, kind: Found | None) -> tuple[Hearing | None, bool]:
+        parts = said.parts
+        parts = self._without_remark(parts)
+        if not parts:
+            return None, False
+        if self._is_aside(parts):
+            self.doubts.append("something is said in brackets: is it here?")
+        acts = [(n, p) for n, p in enumerate(parts) if isinstance(p, Piece) and p.what == "acts"]
+        if not acts:
+            return self._findings(said, parts, place, kind), False
+        names = {p.says for _, p in acts}
+        if "throughout" in names:
+            return self._throughout(said, parts, acts, place, kind)
+        if names <= {"retract"}:
+            hearing = self._findings(said, parts, place, kind)
+            if any(k not in hearing.uses for _, p in acts for k in range(p.i, p.j)):
+                hearing.doubts.append("something was taken back: what stands?")
+            return hearing, False
+        return self._acted(said, parts, acts, place, kind)
+
+    def _without_remark(self, parts: list[Part]) -> list[Part]:
+        """The parts without a last clause that says nothing of the pipe: what one says beside it."""
+        cut = len(parts)
+        if len(self.tokens) < PROSE_WORDS:
+            return parts
+        for n in range(len(parts) - 1, -1, -1):
+            if _is_link(parts[n]) and self._says_nothing(parts[n + 1 : cut]):
+                self._remark(parts[n:cut])
+                cut = n
+        if cut and self._says_nothing(parts[:cut]):
+            self._remark(parts[:cut])
+            cut = 0
+        return parts[:cut]
+
+    def _says_nothing(self, parts: Sequence[Part]) -> bool:
+        """Whether a clause names no thing, size, place, doubt or negative."""
+        pieces = [p for p in parts if isinstance(p, Piece)]
+        words = [self.tokens[k].word for p in pieces for k in range(p.i, p.j) if p.what == "unknown"]
+        telling = self.lexicon.telling | MEASURING
+        silent = len(pieces) == len(parts) and all(p.what in SILENT for p in pieces) and not telling.intersection(words)
+        return silent and any(p.what not in ("fillers", "links", "sign") for p in pieces)
+
+    def _is_aside(self, parts: Sequence[Part]) -> bool:
+        """Whether a thing is named in brackets."""
+        opened = [n for n, p in enumerate(parts) if isinstance(p, Piece) and self.tokens[p.i].word == "("]
+        return bool(opened) and any(isinstance(p, Piece) and p.what in ("kinds", "weak") for p in parts[opened[0] :])
+
+    def _remark(self, parts: Sequence[Part]) -> None:
+        for p in parts:
+            assert isinstance(p, Piece)
+            self.uses |= dict.fromkeys(
+                range(p.i, p.j), "filler" if p.what in ("fillers", "links", "sign") else "remark"
+            )
+
+    def _throughout(
+        self, said: "_Said", parts: list[Part], acts: list[tuple[int, Piece]], place: Place | None, kind: Found | None
+    ) -> tuple[Hearing | None, bool]:
+        """What is said of the whole line: a place of its own, where no footage is said beside it."""
+        marks = {n for n, p in acts if p.says == "throughout"}
+        rest = [p for n, p in enumerate(parts) if n not in marks]
+        hearing = self._findings(said, rest, place, kind)
+        whole = Place("all:", 0, 0)
+        for f in hearing.found:
+            f.place = f.place or whole
+        for n in marks:
+            p = parts[n]
+            assert isinstance(p, Piece)
+            hearing.uses |= dict.fromkeys(range(p.i, p.j), "place")
+        return hearing, True
+
+    def _acted(
+        self, said: "_Said", parts: list[Part], acts: list[tuple[int, Piece]], place: Place | None, kind: Found | None
+    ) -> tuple[Hearing | None, bool]:
+        """Advice, a claim, a symptom, or talk: kept as what it is; a finding in it is asked."""
+        names = [p.says for _, p in acts]
+        act = next((a for a in ("symptom", "claim", "next_look", "recommend") if a in names), None)
+        others = set(names) - {act, "claim", "symptom", "next_look", "recommend"}
+        first = acts[0][0]
+        start = first
+        while start > 0 and not _is_link(parts[start - 1]):
+            start -= 1
+        if act == "claim":
+            start = 0
+        before, rest = parts[:start], parts[start:]
+        hearing = self._findings(said, before, place, kind) if before else Hearing()
+        inside = self._findings(said, rest, None, None)
+        tokens = [k for p in rest for k in _tokens_of(p, said, self.pieces)]
+        text = self.text[self.tokens[tokens[0]].start : self.tokens[tokens[-1]].end] if tokens else ""
+        if act is None or others:
+            hearing.found += inside.found
+            hearing.doubts.append("no finding of here and now, as it seems" if inside.found else "talk")
+            return hearing, True
+        for k in tokens:
+            hearing.uses[k] = act
+        self.said.append(_saying(act, text))
+        told = inside.found or any(isinstance(p, Place) or p.what in ("kinds", "materials") for p in rest)
+        if told and act in ("claim", "symptom"):
+            hearing.doubts.append("another's finding" if act == "claim" else "a symptom, or a finding here?")
+        if act == "symptom" and any(isinstance(p, Piece) and p.what == "negatives" for p in rest):
+            hearing.doubts.append("no symptom, as it seems")
+        before_act = any(isinstance(p, Piece) and p.what in ("kinds", "weak", "attributes") for p in parts[start:first])
+        if act in ("recommend", "next_look") and before_act:
+            hearing.doubts.append("advice, or a finding here?")
+        return hearing, True
+
+    def _findings(self, said: "_Said", parts: Sequence[Part], place: Place | None, kind: Found | None) -> Hearing:
+        return Sentence(
+            parts, self.tokens, self.pieces[said.start : said.end], self.lexicon, self.scheme, self.text
+        ).hear(place, kind)
+
+    # -- the outcome
+
+    def _outcome(self) -> Heard:
+        lines = [*dict.fromkeys([f.line for f in self.found] + self.said)]
+        words = self._account()
+        unused = [w for w in words if w.use == "none"]
+        readable = all(self._reads(line) for line in lines)
+        if not lines:
+            return Heard(self.text, "kept", words=words, why="no finding in it")
+        if not readable:
+            good = tuple(line for line in lines if self._reads(line))
+            return Heard(
+                self.text,
+                "asked" if good else "kept",
+                candidates=(good,) if good else (),
+                words=words,
+                why="part of it cannot be said",
+            )
+        if unused and not self.doubts and self._may_pass(unused):
+            words = tuple(WordUsed(w.text, "remark", w.start, w.end) if w.use == "none" else w for w in words)
+            unused = []
+        if unused or self.doubts:
+            why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
+            return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
+        return Heard(self.text, "heard", tuple(lines), words=words)
+
+    def _may_pass(self, unused: Sequence[WordUsed]) -> bool:
+        """A word or two the lexicon does not know, beside findings that each have a place; one it knows, never."""
+        telling = self.lexicon.telling | MEASURING
+        if len(unused) > PASSED_WORDS or len(self.tokens) < PROSE_WORDS or not self.found or self.said:
+            return False
+        spans = {(w.start, w.end) for w in unused}
+        left = [t.word for t in self.tokens if any(a <= t.start < b for a, b in spans)]
+        known = any(not w.isalpha() or {w, w.removesuffix("s")} & telling for w in left)
+        near = any(f.kind in DANGEROUS or f.negative for f in self.found)
+        return not known and not near and all(f.place for f in self.found)
+
+    def _candidates(self, lines: list[str]) -> tuple[tuple[str, ...], ...]:
+        whole = tuple(lines)
+        return (whole, *((line,) for line in lines)) if len(lines) > 1 else (whole,)
+
+    def _reads(self, line: str) -> bool:
+        reading = read_line(line, self.scheme)
+        return bool(reading.acts) and not reading.questions and not reading.unread
+
+    def _account(self) -> tuple[WordUsed, ...]:
+        what = {k: p for p in self.pieces for k in range(p.i, p.j)}
+        said = {self.tokens[k].word for k, use in self.uses.items() if use in ("kind", "word")}
+        out: list[WordUsed] = []
+        for k, token in enumerate(self.tokens):
+            use = self.uses.get(k)
+            if use is None and token.word in said and what[k].what in ("kinds", "attributes"):
+                use = "same"  # "tight, tight, tight"
+            if use is None:
+                use = "filler" if what[k].what in ("fillers", "links", "sign") else "none"
+            if out and out[-1].start == token.start:  # one word written out as several
+                if use == "none" or out[-1].use == "filler":
+                    out[-1] = WordUsed(out[-1].text, use, token.start, token.end)
+                continue
+            out.append(WordUsed(self.text[token.start : token.end], use, token.start, token.end))
+        return tuple(out)
+
+
+@dataclass
+class _Said:
+    start: int
+    end: int
+    parts: list[Part]
+    semicolon: bool
+
+
+def _place(f: Found) -> str:
+    return f.place.said if f.place else ""
+
+
+SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
+
+
+def _is_link(part: Part) -> bool:
+    return isinstance(part, Piece) and part.what == "links"
+
+
+def _tokens_of(part: Part, said: _Said, pieces: Sequence[Piece]) -> list[int]:
+    if isinstance(part, Place):
+        return [k for p in pieces[said.start + part.i : said.start + part.j] for k in range(p.i, p.j)]
+    return list(range(part.i, part.j))
+
+
+def _saying(act: str, text: str) -> str:
+    words = " ".join(text.replace(":", ",").split())
+    return {"claim": f"claim {words}", "symptom": f"symptom {words}"}.get(act, f"recommend {words}")

@@ -1,0 +1,152 @@
+"""What words and phrases of the trade mean to the ear: data, read once, looked up by first word."""
+
+import tomllib
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from functools import cached_property, lru_cache
+from importlib.resources import files
+from typing import Any
+
+SECTIONS = (
+    "kinds", "weak", "attributes", "materials", "changes", "negatives", "hedges", "acts", "links", "shares", "texts",
+    "lengths", "dittos", "emerges", "deepest", "places", "depths", "landmarks",
+    "fillers",
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Phrase:
+    """A run of words with one meaning: which section it is of, and what it says there."""
+
+    words: tuple[str, ...]
+    section: str
+    says: str
+
+
+@dataclass(frozen=True)
+class Lexicon:
+    """Phrases by their first word, the longest first; abbreviations; words that are only ever talk."""
+
+    phrases: tuple[Phrase, ...]
+    short: dict[str, tuple[str, ...]]
+    dotted: frozenset[str]
+    pairs: frozenset[frozenset[str]] = field(default_factory=frozenset)
+    never: frozenset[str] = frozenset()  # small words that turn a meaning round
+    numbers: frozenset[str] = frozenset()  # words of numbers and units: spelled as they are, never mended
+    common: frozenset[str] = frozenset()  # words that tell nothing alone, though phrases have them
+
+    @cached_property
+    def by_first(self) -> dict[str, tuple[Phrase, ...]]:
+        out: dict[str, list[Phrase]] = {}
+        for p in self.phrases:
+            out.setdefault(p.words[0], []).append(p)
+        return {w: tuple(sorted(ps, key=lambda p: -len(p.words))) for w, ps in out.items()}
+
+    @cached_property
+    def telling(self) -> frozenset[str]:
+        """Words that may say something of the pipe wherever they stand: never passed over.
+
+        Those that are a phrase by themselves, those that name a thing within one, and the small words that turn a
+        meaning round; what stands only between them, in some longer phrase, tells nothing alone.
+        """
+        alone = {
+            p.words[0]
+            for p in self.phrases
+            if len(p.words) == 1 and p.section not in ("fillers", "texts", "links", "dittos")
+        }
+        between = {p.words[0] for p in self.phrases if len(p.words) == 1 and p.section == "fillers"} | self.common
+        within = {w for p in self.phrases if p.section in TELLING for w in p.words if len(w) > 2} - between
+        return frozenset(alone | within | self.never)
+
+    @cached_property
+    def by_skeleton(self) -> dict[str, str]:
+        """Words by their consonants, where only one has them: ``shftd`` is *shifted*."""
+        return _only_one((_skeleton(w), w) for w in self.known if w.isalpha() and len(w) > 4)
+
+    @cached_property
+    def by_deletion(self) -> dict[str, str]:
+        """Words by what is left of them when one letter is lost, where only one leaves it."""
+        return _only_one(
+            (w[:n] + w[n + 1 :], w) for w in self.known if w.isalpha() and len(w) > 4 for n in range(1, len(w))
+        )
+
+    def mended(self, word: str) -> str | None:
+        """The one known word that ``word`` is short for by its consonants, or one letter off; None where none or several.
+
+        From five letters up, four of them consonants for a word without vowels; the first letter always stands.
+
+        >>> [house_lexicon().mended(w) for w in ("shftd", "papper", "grese", "rots", "stair")]
+        ['shifted', 'paper', 'grease', None, None]
+        """
+        if word in self.known or not word.isalpha() or len(word) < LEAST_LETTERS:
+            return None
+        if not set(word[1:]) & VOWELS:
+            return self.by_skeleton.get(word) if len(word) >= LEAST_LETTERS else None
+        if len(word) < LEAST_TYPO_LETTERS:
+            return None
+        longer = {word[:n] + word[n + 1 :] for n in range(1, len(word))} & self.known
+        swapped = {word[:n] + word[n + 1] + word[n] + word[n + 2 :] for n in range(1, len(word) - 1)} & self.known
+        found = {w for w in longer | swapped if len(w) >= LEAST_TYPO_LETTERS - 1}
+        if word in self.by_deletion:
+            found.add(self.by_deletion[word])
+        return found.pop() if len(found) == 1 else None
+
+    @cached_property
+    def known(self) -> frozenset[str]:
+        """Every word that stands in some phrase: one of these left unused is never passed over."""
+        return frozenset(w for p in self.phrases for w in p.words)
+
+
+TELLING = ("kinds", "weak", "materials", "texts", "acts")
+VOWELS = frozenset("aeiou")
+LEAST_LETTERS = 4
+LEAST_TYPO_LETTERS = 5
+
+
+def _skeleton(word: str) -> str:
+    return word[0] + "".join(c for c in word[1:] if c not in VOWELS)
+
+
+def _only_one(pairs: Iterable[tuple[str, str]]) -> dict[str, str]:
+    found: dict[str, set[str]] = {}
+    for key, word in pairs:
+        found.setdefault(key, set()).add(word)
+    return {key: words.copy().pop() for key, words in found.items() if len(words) == 1}
+
+
+def lexicon_of(tree: dict[str, Any]) -> Lexicon:
+    phrases = [
+        Phrase(tuple(words.split()), section, says)
+        for section in SECTIONS
+        for says, listed in tree.get(section, {}).items()
+        for words in _listed(listed)
+    ]
+    phrases += [
+        Phrase((*auxiliary.split(), verb), "fillers", "")
+        for auxiliary in _listed(tree["seen"]["auxiliaries"])
+        for verb in _listed(tree["seen"]["verbs"])
+    ]  # "was noted", "were observed": how the formal say *there is*
+    short = {w: tuple(says.split()) for says, listed in tree["short"].items() for w in _listed(listed)}
+    pairs = frozenset(frozenset((a, b)) for a, listed in tree.get("pairs", {}).items() for b in _listed(listed))
+    return Lexicon(
+        tuple(phrases),
+        short,
+        frozenset(_listed(tree["dotted"]["words"])),
+        pairs,
+        *(frozenset(_listed(tree[name]["words"])) for name in ("never", "numbers", "common")),
+    )
+
+
+def _listed(text: str) -> list[str]:
+    return [" ".join(piece.split()) for piece in text.split("|") if piece.strip()]
+
+
+@lru_cache(maxsize=1)
+def house_lexicon() -> Lexicon:
+    """The lexicon that ships.
+
+    >>> any(p.says == "roots hair" for p in house_lexicon().by_first["root"])
+    True
+    """
+    text = files("bellstone.core.ear").joinpath("lexicon.toml").read_text("utf-8")
+    return lexicon_of(tomllib.loads(text))

@@ -1,0 +1,368 @@
+"""Where a clause says it is: footages, stretches, what lies past or short of something, and the joint after."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.quantities import MOST_FT, Quantity
+from bellstone.core.ear.tokens import Token
+from bellstone.core.ground import IN_PER_FT
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """A place as the entry language writes it, and the pieces it was said with."""
+
+    said: str  # "41.5", "~41", "12-19", "+3", "next", "3ft short of curb:"
+    i: int  # pieces from here
+    j: int  # to here
+    runs: bool = False  # a stretch
+    retracted: bool = False
+    landmark: str = ""
+    joint: bool = False
+    asks: str = ""
+    hour: bool = False  # a bare number up to 12 that may be an hour
+    bare: bool = False  # said without a unit
+
+
+def feet(value: float) -> str:
+    """A number as short as it can be written: 41.5, 42.333.
+
+    >>> feet(41.5), feet(42 + 1 / 3), feet(7)
+    ('41.5', '42.333', '7')
+    """
+    return f"{round(value, 3):.3f}".rstrip("0").rstrip(".")
+
+
+LEADS = frozenset({"at", "under"})
+
+
+def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | Place]:
+    """The pieces with places put together; what is no place stays as it was."""
+    out: list[Piece | Place] = []
+    i = 0
+    while i < len(pieces):
+        bores = _bores_at(pieces, i)
+        if bores is not None:
+            out.append(bores)
+            i += 3
+            continue
+        bore = _bore_at(pieces, i)
+        if bore is not None:
+            out.append(bore)
+            i += 1
+            continue
+        bend = _bend_at(pieces, i)
+        if bend is not None:
+            out.append(bend)
+            i += 1
+            continue
+        place = _place_at(pieces, tokens, i)
+        if place is None:
+            out.append(pieces[i])
+            i += 1
+            continue
+        for _ in range(i - place.i):  # words before it that it was said with
+            out.pop()
+        while out and isinstance(out[-1], Piece) and _leads(out[-1], tokens, place):
+            place = replace(place, i=place.i - 1)
+            out.pop()
+        out.append(place)
+        i = place.j
+    return out
+
+
+MOST_BORE_IN = 24
+
+
+def _bores_at(pieces: Sequence[Piece], i: int) -> Piece | None:
+    """``4 goes to 6``: two bores around a change, where another number tells the place."""
+    if i + 2 >= len(pieces) or pieces[i + 1].what != "changes":
+        return None
+    one, two = pieces[i].quantity, pieces[i + 2].quantity
+    if one is None or two is None or not {one.unit, two.unit} <= {"bare", "in"} or not (one.is_one and two.is_one):
+        return None
+    others = [p for n, p in enumerate(pieces) if p.quantity is not None and not i <= n <= i + 2]
+    if (
+        max(one.low, two.low) > MOST_BORE_IN
+        or min(one.low, two.low) < 1
+        or not others
+        and "bare" in (one.unit, two.unit)
+    ):
+        return None
+    return Piece("bores", f"{feet(one.low)}in > {feet(two.low)}in", pieces[i].i, pieces[i + 2].j)
+
+
+USUAL_BORES = (2, 3, 4, 6, 8, 10, 12)
+
+
+def _bore_at(pieces: Sequence[Piece], i: int) -> Piece | None:
+    """``0-22 iron, then clay 6``: a usual bore right behind a material, less than the footage before it."""
+    q = pieces[i].quantity
+    if (
+        q is None
+        or q.unit != "bare"
+        or not q.is_one
+        or q.low not in USUAL_BORES
+        or not i
+        or pieces[i - 1].what != "materials"
+    ):
+        return None
+    before = [
+        p.quantity.high for p in pieces[:i] if p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in")
+    ]
+    if not before or max(before) <= q.low:
+        return None
+    return Piece("quantity", "in", pieces[i].i, pieces[i].j, replace(q, unit="in"))
+
+
+BENDS = (22, 22.5, 45, 90)
+
+
+def _bend_at(pieces: Sequence[Piece], i: int) -> Piece | None:
+    """``a 45 at 60``: a bend by its degrees, where a place follows and nothing else is named."""
+    q = pieces[i].quantity
+    if (
+        q is None
+        or q.unit not in ("bare", "deg")
+        or not q.is_one
+        or q.low not in BENDS
+        or any(p.what in ("kinds", "weak") for p in pieces)
+    ):
+        return None
+    rest = [p for p in pieces[i + 1 :] if p.what != "fillers" or p.says]
+    led = any(p.what == "places" and p.says == "at" or p.what == "fillers" for p in pieces[i + 1 :])
+    placed = [p for p in rest if p.quantity is not None and p.quantity.unit in ("bare", "ft")]
+    return Piece("kinds", f"fitting bend {feet(q.low)}", pieces[i].i, pieces[i].j) if led and len(placed) == 1 else None
+
+
+def _leads(piece: Piece, tokens: Sequence[Token], place: Place) -> bool:
+    """Whether a piece before a place only leads to it: at, around, from."""
+    words = " ".join(t.word for t in tokens[piece.i : piece.j])
+    return (
+        piece.what == "places"
+        and piece.says == "at"
+        or words in ("at", "from", "about", "approximately", "at the", "call it", "maybe", "~")
+    )
+
+
+def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place | None:
+    piece = pieces[i]
+    if piece.what == "places" and piece.says == "next":
+        return Place("next", i, i + 1, joint=True)
+    if _word(tokens, pieces, i) == "next" and i + 1 < len(pieces) and pieces[i + 1].what in ("kinds", "weak"):
+        return Place("next", i, i + 1)
+    if piece.what == "quantity" and piece.quantity is not None:
+        return _of_quantity(pieces, tokens, i, piece.quantity)
+    if piece.what == "places" and piece.says in ("under", "at", "past", "short"):
+        named = _landmark(pieces, tokens, i + 1)
+        if named is not None:
+            name, j = named
+            side = {"under": "near", "at": "near", "past": "past", "short": "short of"}[piece.says]
+            return Place(f"{side} {name}:", i, j, landmark=name)
+    return None
+
+
+def _word(tokens: Sequence[Token], pieces: Sequence[Piece], n: int) -> str:
+    if not 0 <= n < len(pieces):
+        return ""
+    return " ".join(t.word for t in tokens[pieces[n].i : pieces[n].j])
+
+
+AFTER_SO = ("before", "past", "short of", "beyond", "after")
+FURTHER = frozenset({"further", "farther", "on", "further on", "more", "later", "farther along", "away"})
+MORE_FEET = frozenset({"more feet", "more foot", "more ft", "feet more", "more"})
+LENGTHS = ("of", "off", "away", "long", "total")  # behind feet: how long a thing is, or how far from a wall
+
+
+def _of_quantity(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
+    """The place that a number is, with the words around it; None where it is a size, a depth or a count."""
+    if q.unit in ("bare", "ft", "ft_in") and _is_plus(pieces, tokens, i) and q.is_one:
+        return Place(f"+{feet(q.low)}", i - 1, i + 1)
+    so = _word(tokens, pieces, i + 1) == "or so" and _word(tokens, pieces, i + 2) in AFTER_SO
+    j = i + 2 if so else i + 1  # three feet or so before the curb
+    side = _side(pieces, j)
+    if q.unit == "in" and side:
+        q = replace(q, unit="ft", low=q.low / IN_PER_FT, high=q.high / IN_PER_FT)
+    if q.unit not in ("ft", "ft_in", "bare"):
+        return None
+    if side and q.unit == "bare":
+        return Place(feet(q.low), i, j, asks="feet, or the how manyth?")
+    if side and q.is_one:
+        beside = _beside(pieces, tokens, j - 1, q, side)
+        return replace(beside, i=i) if beside else None
+    return _further(pieces, tokens, i, q) if _is_further(pieces, tokens, i, q) else _footage(pieces, tokens, i, q)
+
+
+def _is_plus(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
+    return _word(tokens, pieces, i - 1) == "+" and tokens[pieces[i].i].glued
+
+
+def _side(pieces: Sequence[Piece], j: int) -> str:
+    """``past`` or ``short`` where what stands here says so, else nothing."""
+    after = pieces[j] if j < len(pieces) else None
+    return after.says if after is not None and after.what == "places" and after.says in ("past", "short") else ""
+
+
+def _is_further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> bool:
+    words = _word(tokens, pieces, i + 1)
+    if q.unit == "bare":
+        return words in MORE_FEET
+    return words in FURTHER or _word(tokens, pieces, i - 1) == "another"
+
+
+def _further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place:
+    """``four more feet``, ``3 ft further``, ``another six feet on``: from the place before, in travel direction."""
+    words, another = _word(tokens, pieces, i + 1), _word(tokens, pieces, i - 1) == "another"
+    end = i + 2 if words in FURTHER | MORE_FEET else i + 1
+    return Place(f"+{feet(q.low)}", i - 1 if another else i, end)
+
+
+def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
+    words = _word(tokens, pieces, i + 1)
+    if q.unit != "bare" and words.split()[:1] and words.split()[0] in LENGTHS:
+        return None
+    if _is_depth(pieces, i) and q.is_one or q.unit == "bare" and not _may_be_place(q, tokens, pieces, i):
+        return None
+    return _counter(pieces, tokens, i, q)
+
+
+def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
+    """Whether a number stands beside *deep* or *depth*: it is no place then."""
+    for k in (i - 1, i + 1):
+        n = k
+        while 0 <= n < len(pieces) and pieces[n].what == "fillers" and abs(n - i) <= 2:
+            n += k - i
+        if 0 <= n < len(pieces) and pieces[n].what == "depths":
+            return not (k < i and pieces[i].says == "bare" and i + 1 < len(pieces) and pieces[i + 1].what == "quantity")
+    return False
+
+
+def _may_be_place(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece], i: int) -> bool:
+    spoken_small = tokens[pieces[i].i].spoken and q.is_one and q.low < 10 and q.low == int(q.low)
+    if (
+        _word(tokens, pieces, i + 1)
+        in ("joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks")
+        and q.is_one
+        and q.unit == "bare"
+    ):
+        return False  # three joints
+    if spoken_small and _word(tokens, pieces, i - 1) not in (
+        "at",
+        "@",
+        "to",
+        "out to",
+        "from",
+        "around",
+        "about",
+        "up to",
+    ):
+        return False  # "the two pipes": a count, as like as not
+    return 0 <= q.low <= MOST_FT and 0 <= q.high <= MOST_FT
+
+
+def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
+    before, after = _word(tokens, pieces, i - 1), _word(tokens, pieces, i + 1)
+    j = i + 1
+    if q.high > MOST_FT or q.low < 0:
+        return None
+    if before in ("first", "the first") and q.unit == "ft":
+        return Place(f"0-{feet(q.high)}", i - 1, j, runs=True)
+    if before in ("last", "the last"):
+        return None
+    about = before in ABOUT_WORDS or before.endswith((" about", " around"))
+    if after in ("ish", "or so", "thereabouts", "or thereabouts"):
+        about, j = True, j + 1
+    if q.either:
+        return Place(f"{feet(q.low)} or {feet(q.high)}", i, j)
+    if not q.is_one:
+        asks = "feet and inches, or a stretch" if _feet_or_inches(q, tokens, pieces, i) else ""
+        low, high = sorted((q.low, q.high))
+        if q.high < q.low and not asks and high <= 12:
+            asks = "hours, or a stretch"
+        hours = q.unit == "bare" and high <= 12 and low == int(low) and high == int(high) and i > 0
+        return Place(f"{feet(low)}-{feet(high)}", i, j, runs=True, asks=asks, hour=hours)
+    if before in TO_WORDS:
+        earlier = any(p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in") for p in pieces[: i - 1])
+        return Place(f"0-{feet(q.high)}", i - 1, j, runs=True, asks="up to there: from where?" if earlier else "")
+    if before in ("between",) and j + 1 < len(pieces) and after == "and":
+        other = pieces[j + 1].quantity
+        if other is not None and other.unit in ("bare", "ft", "ft_in") and other.is_one:
+            return Place(f"{feet(min(q.low, other.low))}-{feet(max(q.low, other.low))}", i - 1, j + 2, runs=True)
+    if before in ("from", "past", "beyond") and (after in ONWARD or before != "from") or after in ONWARD:
+        return Place(f"{feet(q.low)}", i, j + (after in ONWARD), asks="from there on: to where?")
+    hour = (
+        q.unit == "bare"
+        and q.low <= 12
+        and q.low == int(q.low)
+        and i > 0
+        and before not in ("at", "@", "from", "to", "~")
+    )
+    asks = "from there on: to where?" if before == "from" else ""
+    return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, asks=asks, bare=q.unit == "bare")
+
+
+ABOUT_WORDS = frozenset({
+    "about", "around", "approximately", "roughly", "~", "maybe", "near", "at about", "right around", "say",
+    "at approximately", "call it", "at around",
+    "perhaps", "bout", "somewhere around", "circa", "i think", "in the vicinity of", "probably", "at roughly", "an estimated",
+})  # fmt: skip
+TO_WORDS = frozenset(
+    {"to", "out to", "up to", "until", "till", "all the way to", "thru", "through", "clear to", "as far as"}
+)
+ONWARD = frozenset({"on", "onward", "onwards", "on out", "and on", "out", "on up", "on down", "and beyond"})
+
+
+def _feet_or_inches(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece], i: int) -> bool:
+    """``41-6``: a hyphen, and a second number under 12 that is less than the first."""
+    said = tokens[pieces[i].i : pieces[i].j]
+    hyphen = any(t.word == "-" and t.glued for t in said)
+    return hyphen and q.high < q.low and q.high < IN_PER_FT
+
+
+def _beside(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity, side: str) -> Place | None:
+    """``3 ft past the wye``, ``ten feet short of the curb``, ``three feet past that``."""
+    words = _word(tokens, pieces, i + 2)
+    named = _landmark(pieces, tokens, i + 2)
+    if (
+        named is None
+        and side == "past"
+        and (words in ("that", "that one", "it", "this", "here") or i + 2 >= len(pieces))
+    ):
+        return Place(f"+{feet(q.low)}", i, min(i + 3, len(pieces)))
+    if named is None:
+        return None
+    name, j = named
+    return Place(f"{feet(q.low)}ft {'past' if side == 'past' else 'short of'} {name}:", i, j, landmark=name)
+
+
+REFERENCES = {
+    "coupling": "coupling", "fitting wye": "wye", "fitting bend": "bend", "fitting tee": "tee", "trap": "trap",
+    "property_line": "property line",
+    "main": "main", "access": "cleanout",
+}  # fmt: skip
+
+
+def _landmark(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple[str, int] | None:
+    """A thing above the ground or in the pipe that a place is said by, and where its words end."""
+    j = i
+    while (
+        j < len(pieces)
+        and pieces[j].what == "fillers"
+        and _word(tokens, pieces, j) in ("the", "a", "an", "this", "that", "your", "our", "his", "her")
+    ):
+        j += 1
+    words: list[str] = []
+    while j < len(pieces) and pieces[j].what == "unknown" and len(words) < 2:
+        words.append(_word(tokens, pieces, j))
+        j += 1
+    if j >= len(pieces):
+        return None
+    piece = pieces[j]
+    if piece.what == "landmarks":
+        return " ".join([*words, _word(tokens, pieces, j)]), j + 1
+    if not words and piece.what == "kinds" and piece.says in REFERENCES:
+        return REFERENCES[piece.says], j + 1
+    if (piece.what == "unknown" or not words and piece.what != "unknown") and _word(tokens, pieces, j) == "cleanout":
+        return " ".join([*words, "cleanout"]), j + 1
+    return None

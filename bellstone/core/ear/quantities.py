@@ -1,0 +1,300 @@
+"""Numbers with what they are of: feet, inches, a share of the bore, hours of the clock; each a piece with its span."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from bellstone.core.ear.tokens import Token
+from bellstone.core.ground import IN_PER_FT
+
+INCH = frozenset({"inch", "inches", "in", '"', "inchs"})
+FOOT = frozenset({"foot", "feet", "ft", "'", "footer"})
+SHARE = frozenset({"%", "percent", "pct"})
+DEGREE = frozenset({"degree", "degrees", "deg"})
+TIMES = {
+    "minute": "min", "minutes": "min", "min": "min", "mins": "min", "second": "s", "seconds": "s", "sec": "s",
+    "secs": "s", "hour": "h", "hours": "h",
+    "hr": "h", "hrs": "h", "day": "day", "days": "day", "week": "week", "weeks": "week", "month": "month",
+    "months": "month", "mo": "month", "mos": "month",
+    "year": "year", "years": "year", "yr": "year", "yrs": "year", "gallon": "gal", "gallons": "gal", "gal": "gal",
+    "dollars": "money", "bucks": "money",
+    "grand": "money", "k": "money", "times": "times", "x": "times", "psi": "talk", "am": "talk", "pm": "talk", "gpm": "talk",
+}  # fmt: skip
+OCLOCK = frozenset({"o'clock", "oclock", "o'c", "o'cl", "oc"})
+ABOUT = frozenset(
+    {
+        "about",
+        "around",
+        "approximately",
+        "approx",
+        "roughly",
+        "~",
+        "maybe",
+        "bout",
+        "circa",
+        "nearly",
+        "near",
+        "say",
+        "perhaps",
+        "probably",
+        "some",
+        "estimated",
+    }
+)
+RANGE = frozenset({"-", "to", "thru", "through", "until", "till", "up"})
+ALL_RANGE = {
+    ("-",), ("to",), ("thru",), ("through",), ("until",), ("till",), ("up", "to"), ("out", "to"), ("on", "out", "to"),
+    ("on", "up", "to"), ("down", "to"), ("over", "to"), ("all", "the", "way", "to"), ("on", "to"), ("on", "through"), ("to", "about"),
+    ("to", "around"), ("out", "to", "about"), ("on", "up", "to", "about"), ("-", "-"), (".", "."), ("through", "to"),
+    ("on", "out", "to", "about"),
+    ("up", "to", "about"), ("on", "down", "to"), ("all", "the", "way", "out", "to"), ("to", "approximately"),
+}  # fmt: skip
+MOST_FT = 400.0  # a footage beyond any camera's cable is no place: working value
+
+
+@dataclass(frozen=True, slots=True)
+class Quantity:
+    """A number or two with a unit: ``low`` is ``high`` where one was said; ``either`` where it is one or the other."""
+
+    unit: str  # in, ft, ft_in, pct, deg, clock, min, year, bare, fraction, ...
+    low: float
+    high: float
+    i: int
+    j: int
+    either: bool = False
+    about: bool = False
+    bound: str = ""  # under, over
+
+    @property
+    def is_one(self) -> bool:
+        return self.low == self.high
+
+
+def quantities_of(tokens: Sequence[Token]) -> list[Quantity]:
+    """Every number of a line with its unit, left to right.
+
+    >>> from bellstone.core.ear.lexicon import house_lexicon
+    >>> from bellstone.core.ear.numbers import joined_numbers
+    >>> from bellstone.core.ear.tokens import tokens_of
+    >>> said = "roots sixty to seventy percent at 42 ft 6 in, ten o'clock"
+    >>> [(q.unit, q.low, q.high) for q in quantities_of(joined_numbers(tokens_of(said, house_lexicon())))]
+    [('pct', 60.0, 70.0), ('ft_in', 42.5, 42.5), ('clock', 10.0, 10.0)]
+    """
+    out: list[Quantity] = []
+    i = 0
+    while i < len(tokens):
+        q = _quantity(tokens, i)
+        if q is None:
+            i += 1
+            continue
+        out.append(q)
+        i = q.j
+    return out
+
+
+def _w(tokens: Sequence[Token], i: int) -> str:
+    return tokens[i].word if 0 <= i < len(tokens) else ""
+
+
+def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
+    first = tokens[i]
+    if first.word in ("a", "an") and _w(tokens, i + 1) in ("inch", "foot"):
+        return _one_unit(tokens, i, 1.0, i + 1)
+    if first.word == "inch" and _w(tokens, i + 1) in (
+        "tall",
+        "high",
+        "deep",
+        "wide",
+        "across",
+        "gap",
+        "of",
+        "step",
+        "drop",
+    ):
+        return Quantity("in", 1.0, 1.0, i, i + 1)
+    if first.word in ("inch", "foot") and _w(tokens, i + 1) == "and":
+        grown = _and_part(tokens, i + 1)
+        if grown is not None:
+            return Quantity("in" if first.word == "inch" else "ft", 1 + grown[0], 1 + grown[0], i, grown[1])
+    if first.number is None:
+        return None
+    numbered = _w(tokens, i - 1) in (
+        "$",
+        "number",
+        "photo",
+        "photograph",
+        "page",
+        "item",
+        "sheet",
+        "clip",
+        "row",
+        "entry",
+        "station no",
+        "frame",
+    )
+    if numbered or _w(tokens, i - 1) in ("no", "line") and not first.spoken:
+        return Quantity("talk", first.number, first.number, i, i + 1)
+    single, j = _single(tokens, i)
+    second = _second(tokens, single, i, j)
+    return second or single
+
+
+def _and_part(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:
+    """``and a half`` behind a unit: the part and where it ends."""
+    n = i + 1
+    if _w(tokens, n) in ("a", "one"):
+        n += 1
+    if n < len(tokens) and tokens[n].fraction and tokens[n].number is not None and (tokens[n].number or 1) < 1:
+        return float(tokens[n].number or 0), n + 1
+    return None
+
+
+def _one_unit(tokens: Sequence[Token], i: int, value: float, at: int) -> Quantity:
+    unit = "in" if _w(tokens, at) in INCH else "ft"
+    end = at + 1
+    if _w(tokens, end) == "and" and (grown := _and_part(tokens, end)) is not None:
+        return Quantity(unit, value + grown[0], value + grown[0], i, grown[1])
+    return Quantity(unit, value, value, i, end)
+
+
+def _single(tokens: Sequence[Token], i: int) -> tuple[Quantity, int]:
+    """One number with its unit."""
+    value = tokens[i].number or 0.0
+    unit, j = _unit(tokens, i + 1, tokens[i])
+    if unit == "ft":
+        inches = _inches_behind(tokens, j, value)
+        if inches is not None:
+            return Quantity(
+                "ft_in", value + inches[0] / IN_PER_FT, value + inches[0] / IN_PER_FT, i, inches[1]
+            ), inches[1]
+    if unit in ("in", "ft") and _w(tokens, j) == "and" and (grown := _and_part(tokens, j)) is not None:
+        return Quantity(unit, value + grown[0], value + grown[0], i, grown[1]), grown[1]
+    if unit == "bare" and tokens[i].fraction and value < 1:
+        unit = "fraction"
+    return Quantity(unit, value, value, i, j), j
+
+
+PLAIN_UNITS = (
+    dict.fromkeys(INCH, "in") | dict.fromkeys(FOOT, "ft") | dict.fromkeys(SHARE, "pct") | dict.fromkeys((*DEGREE, "°"), "deg")
+    | dict.fromkeys(OCLOCK, "clock")
+)  # fmt: skip
+LONG_UNITS = {
+    ("'", "'"): "in", ("per", "cent"): "pct", ("oh", "clock"): "clock", ("on", "the", "clock"): "clock",
+}  # fmt: skip
+NOT_INCHES = frozenset({
+    "the", "a", "an", "this", "that", "here", "there", "from", "it", "place", "my", "our", "and", "to",
+})  # fmt: skip
+
+
+def _unit(tokens: Sequence[Token], at: int, number: Token) -> tuple[str, int]:
+    """The unit behind a number and where it ends; ``bare`` where there is none."""
+    word = _w(tokens, at)
+    hyphen = word == "-" and at + 1 < len(tokens) and tokens[at].glued and tokens[at + 1].glued
+    if hyphen and _w(tokens, at + 1) in (INCH | FOOT) - {"in"}:
+        return _unit(tokens, at + 1, number)
+    part = _part_of_unit(tokens, at) if number.fraction else None
+    if part is not None:
+        return part
+    if word == "in" and _is_preposition(tokens, at, number):
+        return "bare", at
+    for words, unit in LONG_UNITS.items():
+        if tuple(_w(tokens, at + k) for k in range(len(words))) == words:
+            return unit, at + len(words)
+    if word in PLAIN_UNITS:
+        return PLAIN_UNITS[word], at + 1
+    if word in TIMES and not (word == "second" and number.word != "#"):
+        return TIMES[word], at + 1
+    return "bare", at
+
+
+def _part_of_unit(tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
+    """``half an inch``, ``three quarters of an inch``, ``half a foot``: the unit of a fraction."""
+    start = at + 1 if _w(tokens, at) == "of" else at
+    if _w(tokens, start) in ("a", "an") and _w(tokens, start + 1) in ("inch", "foot"):
+        return ("in" if _w(tokens, start + 1) == "inch" else "ft"), start + 2
+    return None
+
+
+def _is_preposition(tokens: Sequence[Token], at: int, number: Token) -> bool:
+    """``41 in the barrel`` is a place, ``2 in`` a size."""
+    after = _w(tokens, at + 1)
+    return after in NOT_INCHES and not tokens[at].glued and not (number.fraction or after == "and")
+
+
+def _inches_behind(tokens: Sequence[Token], j: int, feet: float) -> tuple[float, int] | None:
+    """Inches that belong to the feet before them: under 12, and no sized thing behind (``22 foot 4 inch clay``)."""
+    if feet != int(feet):
+        return None
+    n = j + 1 if _w(tokens, j) in ("and", ",") and _w(tokens, j) == "and" else j
+    if n >= len(tokens) or tokens[n].number is None or not (tokens[n].number or 0) < IN_PER_FT:
+        return None
+    unit, end = _unit(tokens, n + 1, tokens[n])
+    if unit == "in":
+        return (float(tokens[n].number or 0), end) if not _sized_thing(tokens, end) else None
+    if unit == "bare" and not tokens[n].fraction and (tokens[n].glued or _w(tokens, end) in ("deep", "down", "to")):
+        return float(tokens[n].number or 0), end
+    return None
+
+
+SIZED = frozenset({
+    "clay", "cast", "iron", "pvc", "abs", "plastic", "concrete", "pipe", "line", "main", "cleanout", "vitrified",
+    "orangeburg", "fibre", "fiber", "vent", "drop",
+    "step", "offset", "gap", "crack", "hole", "lip", "belly", "open", "opening", "tall", "high", "wide", "liner",
+    "sewer", "lateral", "bore",
+    "standing", "water", "sag", "rock", "blister",
+})  # fmt: skip
+
+
+def _sized_thing(tokens: Sequence[Token], end: int) -> bool:
+    return _w(tokens, end) in SIZED
+
+
+def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quantity | None:
+    """``60 to 70 %``, ``33 or 34``, ``55 to 61``: two numbers as one quantity."""
+    for count in (5, 4, 3, 2, 1):
+        words = tuple(_w(tokens, j + n) for n in range(count))
+        is_range = words in ALL_RANGE
+        if words in (("and",), ("&",)) and (
+            _clock_goes_on(tokens, j + count, single) or _w(tokens, i - 1) == "between"
+        ):
+            is_range = True
+        if not is_range and words != ("or",) and words != ("or", "maybe") and words != ("-", "or"):
+            continue
+        k = j + count
+        if k < len(tokens) and tokens[k].word in ("a", "an") and _w(tokens, k + 1) in ("inch", "foot"):
+            other, end = _one_unit(tokens, k, 1.0, k + 1), k + 2
+        elif k < len(tokens) and tokens[k].number is not None:
+            other, end = _single(tokens, k)
+        elif k < len(tokens) and tokens[k].word == "about" and k + 1 < len(tokens) and tokens[k + 1].number is not None:
+            other, end = _single(tokens, k + 1)
+        else:
+            continue
+        units = _shared_unit(single.unit, other.unit)
+        if units is None:
+            return None
+        either = "or" in words
+        low, high = (single.low, other.high)
+        return Quantity(units, low, high, i, end, either=either)
+    return None
+
+
+def _clock_goes_on(tokens: Sequence[Token], k: int, single: Quantity) -> bool:
+    """Whether ``10 and 2 o'clock`` goes on here: two hours of one clock."""
+    if k >= len(tokens) or tokens[k].number is None or single.unit not in ("bare", "clock"):
+        return False
+    return _unit(tokens, k + 1, tokens[k])[0] == "clock"
+
+
+def _shared_unit(first: str, second: str) -> str | None:
+    """The one unit of two numbers; None where they are two things."""
+    lengths = {"ft", "ft_in"}
+    if first == second:
+        return first
+    if first in lengths and second in lengths:
+        return "ft"
+    if first == "bare" and second not in ("fraction", "talk"):
+        return "ft" if second == "ft_in" else second
+    if first == "fraction" and second in ("in", "bare"):
+        return second if second == "in" else None
+    if second == "bare" and first in lengths:
+        return "ft"
+    return None

@@ -1,0 +1,118 @@
+"""A line listened to: read as it is written where it is written in the entry language, else heard; as one reading."""
+
+import re
+from typing import Any
+
+from bellstone.core.ear.heard import Heard
+from bellstone.core.ear.hearing import hear_line
+from bellstone.core.ear.written import is_written_out
+from bellstone.core.entry import Choice, EntryReading, Question, Span, WordUse, read_line
+from bellstone.core.scheme import Scheme
+
+_STAMP = re.compile(r"\s*\[(?P<m>\d{1,3}):(?P<s>\d{2})\]\s*")
+
+
+def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
+    """What a line would add, however it is said.
+
+    Parameters
+    ----------
+    text : str
+        A line of the entry language or of plain words, a ``[m:ss]`` stamp before it or not.
+    typed : bool
+        Typed and looked at before Enter: the first letters of a word may stand for it. On a page they may not.
+
+    Returns
+    -------
+    EntryReading
+        Acts where it was heard; one question with complete lines to choose from where it is asked; else what could
+        not be understood. ``words`` is the account of a line that was heard.
+
+    Examples
+    --------
+    >>> from bellstone.core.scheme import house_scheme
+    >>> reading = listen("there's a hairline crack up top around 27 feet", house_scheme())
+    >>> reading.completed, [a.sighting.kind for a in reading.acts]
+    ('~27 crack hairline top', ['crack'])
+    """
+    reading = read_line(text, scheme)
+    if _stands(text, reading, typed, scheme):
+        return reading
+    stamp = _STAMP.match(text)
+    body = text[stamp.end() :] if stamp else text
+    heard = hear_line(body, scheme)
+    time_s = int(stamp["m"]) * 60.0 + int(stamp["s"]) if stamp else None
+    if heard.outcome == "kept":
+        return reading if typed or not reading.unread or not reading.acts else _partly_read(text, reading)
+    return _as_reading(text, heard, scheme, stamp.end() if stamp else 0, time_s)
+
+
+def reading_of(heard: Heard, scheme: Scheme, time_s: float | None = None) -> EntryReading:
+    """What was heard as the reading of a line: acts, a question with its candidates, or what is kept and why."""
+    if heard.outcome == "kept":
+        whole = Span(start=0, end=len(heard.said), why=heard.why)
+        return EntryReading(text=heard.said, unread=(whole,), words=_account(heard, 0), time_s=time_s)
+    return _as_reading(heard.said, heard, scheme, 0, time_s)
+
+
+def _stands(text: str, reading: EntryReading, typed: bool, scheme: Scheme) -> bool:
+    """Whether a line is taken as it was read: it is written in the entry language, whole or but for a part of its own."""
+    if reading.questions and not reading.unread:
+        return True
+    if not reading.acts:
+        return False
+    if not reading.unread:
+        return typed or is_written_out(text, reading, scheme)
+    spans = [text.strip()[u.start : u.end] for u in reading.unread]
+    parts = any(act.act == "see" and set(spans) & set(act.sighting.unread) for act in reading.acts)
+    return not parts and ";" in text and is_written_out(text, reading, scheme)
+
+
+def _as_reading(text: str, heard: Heard, scheme: Scheme, shift: int, time_s: float | None) -> EntryReading:
+    words = _account(heard, shift)
+    if heard.outcome == "asked":
+        return EntryReading(text=text, questions=(_question(text, heard, shift),), words=words, time_s=time_s)
+    acts: list[Any] = []
+    for line in heard.lines:
+        acts += [_as_said(act, text, time_s) for act in read_line(line, scheme).acts]
+    return EntryReading(text=text, acts=tuple(acts), completed=" ; ".join(heard.lines), words=words, time_s=time_s)
+
+
+def _account(heard: Heard, shift: int) -> tuple[WordUse, ...]:
+    return tuple(WordUse(start=w.start + shift, end=w.end + shift, use=w.use) for w in heard.words)
+
+
+def _question(text: str, heard: Heard, shift: int) -> Question:
+    stamp = text[:shift]
+    choices = tuple(
+        Choice(label=" ; ".join(lines), line=f"{stamp}{' ; '.join(lines)}") for lines in heard.candidates[:6] if lines
+    )
+    unused = [w for w in heard.words if w.use == "none"]
+    start = shift + unused[0].start if unused else shift
+    end = shift + unused[-1].end if unused else len(text)
+    return Question(text=heard.why, start=start, end=end, choices=choices)
+
+
+def _as_said(act: Any, text: str, time_s: float | None) -> Any:
+    """The record keeps the words as they were said beside what they were heard as."""
+    if act.act != "see":
+        return act
+    sighting = act.sighting.model_copy(update={"said": text.strip()[:4000], "time_s": time_s})
+    return act.model_copy(update={"sighting": sighting})
+
+
+def _partly_read(text: str, reading: EntryReading) -> EntryReading:
+    """A line of the entry language with words that nothing took: asked, without them; by itself it enters nothing."""
+    written = text.strip()
+    left, at = [], 0
+    for span in reading.unread:
+        left.append(written[at : span.start])
+        at = max(at, span.end)
+    line = " ".join("".join([*left, written[at:]]).split())
+    lost = ", ".join(written[u.start : u.end] for u in reading.unread)
+    first = reading.unread[0]
+    choice = Choice(label=line, line=line)
+    return EntryReading(
+        text=text, questions=(Question(text=f"not understood: {lost}", start=first.start, end=first.end, choices=(choice,)),),
+        time_s=reading.time_s,
+    )  # fmt: skip

@@ -1,0 +1,158 @@
+"""Which things a group names, which of them it says are not there, and which it is not sure of."""
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Found, forms_of
+from bellstone.core.ear.group import Group
+
+LEADS_TO = frozenset(
+    {"to", "toward", "towards", "of", "from", "off", "before", "past", "until", "till", "than", "by", "near"}
+)
+
+
+class SaidKinds(Group):
+    """Reads the kinds of a group, negatives and hedges before them."""
+
+    def read_kinds(self) -> None:
+        negative = hedged = False
+        last = -1
+        for n, p in enumerate(self.parts):
+            if p.what == "negatives":
+                negative = True
+                self.s.use(p, "negative")
+            elif p.what == "hedges":
+                hedged = self._hedge(n, p) or hedged
+            elif p.what in ("kinds", "weak"):
+                self._put_kind(p, n, negative, hedged)
+                last, hedged = n, False
+                negative = negative and self._goes_on(n)
+            elif self._ends_scope(n):
+                negative = False  # "neither holes nor breaks, one crack"
+        self._negatives_behind(last, negative)
+
+    def _hedge(self, n: int, p: Piece) -> bool:
+        """Whether a hedge makes the next kind unsure; one that ends a clause makes the kind before it so."""
+        if self._hedges_a_kind(n):
+            self.s.use(p, "hedge")
+            return True
+        if self.spots and self._ends_clause(n):
+            self.spots[-1][1].unsure = True
+            self.s.use(p, "hedge")
+        return False
+
+    def _goes_on(self, n: int) -> bool:
+        """Whether a negative reaches past the kind here: to what is linked to it."""
+        after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        return after is None or after.what in ("links", "fillers", "negatives", "attributes")
+
+    def _ends_scope(self, n: int) -> bool:
+        p = self.parts[n]
+        if p.what == "quantity":
+            return bool(self.found) and self.found[-1].negative
+        after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        other = after is not None and after.what not in ("kinds", "negatives", "links")
+        return p.what == "links" and (p.says == "stop" or self.s.words(p) == "," and other)
+
+    def _negatives_behind(self, last: int, negative: bool) -> None:
+        """``roots: none`` is no roots; any other negative behind the last kind has nothing to stand to."""
+        tail = [p for p in self.parts[last + 1 :] if p.what == "negatives"] if last >= 0 else []
+        one = len(self.found) == 1 and len(tail) == 1 and not self.found[0].negative
+        if one and self._ends_on_negative(last):
+            self.found[0].negative = True
+        elif tail or negative and (last < 0 or not any(f.negative for f in self.found)):
+            self.doubt("a negative that nothing stands to")
+
+    def _ends_clause(self, n: int) -> bool:
+        """Whether nothing but fillers stands between here and the next link: *cracked maybe, 20*."""
+        for p in self.parts[n + 1 :]:
+            if p.what == "links":
+                return True
+            if p.what not in ("fillers", "sign", "hedges"):
+                return False
+        return True
+
+    def _ends_on_negative(self, last: int) -> bool:
+        """``roots: none``, ``cracks none seen``: nothing but the negative behind the kind."""
+        return all(p.what in ("negatives", "links", "fillers", "sign") for p in self.parts[last + 1 :])
+
+    def _hedges_a_kind(self, n: int) -> bool:
+        """A hedge before a number softens the number, before a kind the kind."""
+        if self.s.words(self.parts[n]) == "?":
+            return False
+        for p in self.parts[n + 1 :]:
+            if p.what in ("kinds", "weak", "materials"):
+                return True
+            if p.what == "quantity" or p.what == "links" and self.spots:
+                return False
+        return False
+
+    def _put_kind(self, p: Piece, n: int, negative: bool, hedged: bool) -> None:
+        kind, *words = p.says.split()
+        if kind == "located" and words == ["failed"]:
+            found = Found("located", ["failed"], unsure=hedged)
+        elif kind == "main" and negative:
+            found = Found("main", [], negative=True)
+        else:
+            found = Found(kind, words, negative=negative, unsure=hedged)
+        self.s.use(p, "kind")
+        if (
+            kind == "main"
+            and not negative
+            and n
+            and self.s.words(self.parts[n - 1]).split()[-1:]
+            and self.s.words(self.parts[n - 1]).split()[-1] in LEADS_TO
+        ):
+            self.doubt("the main named as a place, or reached?")
+        if p.what == "weak" and not self._supported(p, n):
+            self.doubt(f"“{self.s.words(p)}” alone can be two things")
+        before = self.spots[-1][1] if self.spots else None
+        if (
+            before is not None
+            and before.kind == "main"
+            and kind == "fitting"
+            and words
+            and words[0] in ("wye", "tee")
+            and not before.negative
+        ):
+            before.words += words[:1]  # the main at a wye
+            return
+        if (
+            before is not None
+            and before.kind == kind
+            and before.negative == negative
+            and self._one_thing(before, words)
+        ):
+            before.words += [w for w in words if w not in before.words]
+            before.unsure = before.unsure or hedged
+            return
+        self.found.append(found)
+        self.spots.append((n, found))
+
+    def _one_thing(self, before: Found, words: list[str]) -> bool:
+        """Whether a kind named twice is one thing: its forms do not differ."""
+        forms = forms_of(before.kind, self.s.scheme)
+        a, b = {w for w in before.words if w in forms}, {w for w in words if w in forms}
+        return not (a and b) or a == b
+
+    def _supported(self, p: Piece, n: int) -> bool:
+        kind = p.says.split()[0]
+        sized = any(q.what == "quantity" and q.says in ("in", "fraction", "pct") for q in self.parts)
+        joint = any(q.what == "attributes" and q.says == "joint" for q in self.parts)
+        same = any(q.what == "kinds" and q.says.split()[0] == kind for q in self.parts)
+        return sized or joint or same
+
+    def kind_from_words(self) -> None:
+        """A joint that is open, up or down is named by its words alone, where no negative stands before them."""
+        denied = next((n for n, p in enumerate(self.parts) if p.what == "negatives"), len(self.parts))
+        before = self.parts[:denied]
+        says = {p.says: n for n, p in enumerate(before) if p.what == "attributes"}
+        if "joint" not in says and not any(p.joint for p in self.places):
+            return
+        for word, kind in (("open", "open"), ("up", "offset"), ("drop", "offset")):
+            if word not in says:
+                continue
+            found = Found(kind, [] if kind == "open" else [word])
+            if kind == "open":
+                self.s.use(before[says[word]], "kind")
+            self.found.insert(0, found)
+            self.spots.insert(0, (says[word] if self.spots else 0, found))
+            return

@@ -1,0 +1,125 @@
+"""Pipe that is stated, and changes of pipe: a material, a bore, from one to another."""
+
+from bellstone.core.ear.found import Found
+from bellstone.core.ear.group import Group
+from bellstone.core.ear.places import Place, feet
+
+
+class SaidPipes(Group):
+    """Reads materials and bores; beside a finding of one place a material is an adjective."""
+
+    def read_pipes(self) -> None:
+        """A material or bore that is stated: a stretch of it, or a change to it; beside a finding it is an adjective."""
+        materials = [n for n, p in enumerate(self.parts) if p.what == "materials"]
+        changes = [n for n, p in enumerate(self.parts) if p.what == "changes" or self._is_then(n, materials)]
+        negative = any(p.what == "negatives" for p in self.parts)
+        if not materials:
+            self._bore_change()
+        elif not changes and any(p.what in ("kinds", "weak") for p in self.parts):
+            self._beside_findings(materials, negative)
+        elif not negative:
+            self._stated(materials, changes)
+
+    def _is_then(self, n: int, materials: list[int]) -> bool:
+        """``iron 0-12, then clay``: *then* between two pipes is a change of pipe."""
+        between = len(materials) > 1 and materials[0] < n < materials[-1]
+        return between and self.parts[n].what == "links" and self.s.words(self.parts[n]) in ("then", "and then")
+
+    @property
+    def _runs(self) -> bool:
+        return bool(self.places) and self.places[0].runs
+
+    def _beside_findings(self, materials: list[int], negative: bool) -> None:
+        """``clay 9-52, roots every joint`` says what pipe it is; with one place the material only says in what."""
+        for n in materials:
+            self.s.use(self.parts[n], "context")
+        if self._runs and negative:
+            self.doubt("pipe said beside what is not there")
+        elif self._runs and len(materials) == 1:
+            pipe = self._pipe(materials[0])
+            self.found.append(Found("pipe", change=pipe))
+
+    def _stated(self, materials: list[int], changes: list[int]) -> None:
+        between = [n for n in changes if materials[0] < n < materials[-1]]
+        change = next(iter((between or changes)[-1:]), None)
+        pipes = [self._pipe(n) for n in materials]
+        found = self._statement(pipes, materials, change)
+        if found is None:
+            return
+        for n in (*materials, *changes):
+            self.s.use(self.parts[n], "kind")
+        self.found.append(found)
+        self.spots.append((materials[0], found))
+
+    def _statement(self, pipes: list[str], materials: list[int], change: int | None) -> Found | None:
+        """What one or two pipes with a change before, between or nowhere say."""
+        if pipes == ["liner"] and change is None and self._runs and len(self.places) == 1:
+            self._liner(materials[0])
+            return None
+        if len(pipes) == 1 and (change is None or change < materials[0]):
+            if change is not None and self._runs:
+                self.doubt("a change over a stretch")
+            return Found("change" if change is not None else "pipe", change=pipes[0])
+        if len(pipes) == 2 and change is not None and materials[0] < change < materials[1]:
+            both = f"{pipes[0]} > {pipes[1]}"
+            if self._runs and self.s.words(self.parts[change]).endswith("then"):
+                self._stretch_before(pipes[0], materials[0])
+                return Found("change", change=both, own_place=Place(self.places[0].said.split("-")[-1], 0, 0))
+            if self._runs:
+                self.doubt("a change over a stretch")
+            return Found("change", change=both)
+        self.doubt("several materials")
+        return None
+
+    def _stretch_before(self, pipe: str, n: int) -> None:
+        """``iron 0-12, then clay``: iron to there, where it changes."""
+        stretch = Found("pipe", change=pipe)
+        self.found.append(stretch)
+        self.spots.append((n, stretch))
+
+    def _liner(self, n: int) -> None:
+        """``lined 9-84``: where it starts and where it ends."""
+        ends = self.places[0].said.lstrip("~").split("-")
+        self.s.use(self.parts[n], "kind")
+        for kind, at in zip(("liner_start", "liner_end"), ends, strict=False):
+            found = Found(kind, own_place=Place(at, self.places[0].i, self.places[0].j))
+            self.found.append(found)
+            self.spots.append((n, found))
+
+    def _pipe(self, n: int) -> str:
+        """A material with the bore beside it."""
+        bore = ""
+        for k in (n - 1, n + 1):
+            m = k
+            while 0 <= m < len(self.parts) and self.parts[m].what == "fillers" and abs(m - n) < 3:
+                m += k - n
+            if 0 <= m < len(self.parts) and self.parts[m].what == "quantity":
+                q = self.parts[m].quantity
+                if q is not None and q.unit == "in" and q.is_one and 1 <= q.low <= 24 and not bore:
+                    self.s.use(self.parts[m], "bore")
+                    bore = f" {feet(q.low)}in"
+        return self.parts[n].says + bore
+
+    def _bore_change(self) -> None:
+        said = next((n for n, p in enumerate(self.parts) if p.what == "bores"), None)
+        if said is not None and not any(p.what in ("kinds", "weak") for p in self.parts):
+            self.s.use(self.parts[said], "kind")
+            self.found.append(Found("change", change=self.parts[said].says))
+            self.spots.append((said, self.found[-1]))
+            return
+        change = next((n for n, p in enumerate(self.parts) if p.what == "changes" and p.says == "change"), None)
+        bores = [n for n, p in enumerate(self.parts) if p.what == "quantity" and p.says == "in"]
+        if (
+            change is None
+            or len(bores) != 2
+            or not bores[0] < change < bores[1]
+            or any(p.what in ("kinds", "weak") for p in self.parts)
+        ):
+            return
+        one, two = (self.parts[n].quantity for n in bores)
+        assert one is not None and two is not None
+        for n in (*bores, change):
+            self.s.use(self.parts[n], "bore" if n != change else "kind")
+        found = Found("change", change=f"{feet(one.low)}in > {feet(two.low)}in")
+        self.found.append(found)
+        self.spots.append((change, found))

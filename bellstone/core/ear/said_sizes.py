@@ -1,0 +1,155 @@
+"""Numbers of a group that are no place: sizes, hours, bores, depths below the ground, minutes."""
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Found
+from bellstone.core.ear.group import UNIT_OF, WATERY, Group
+from bellstone.core.ear.places import feet
+from bellstone.core.ear.quantities import Quantity
+
+
+class SaidSizes(Group):
+    """Gives each number to the one finding that is measured so; a number that none takes stays unused."""
+
+    def _depth(self, p: Piece, n: int, q: Quantity) -> bool:
+        """How deep the pipe lies below the ground: said with *deep*, and with no water or build-up to be deep."""
+        said = [
+            k for k, x in enumerate(self.parts) if (x.what == "depths" or self.s.words(x) == "down") and abs(k - n) <= 2
+        ]
+        located = [f for f in self.found if f.kind == "located"]
+        if not said and not located or q.unit not in ("in", "ft", "ft_in", "bare") or not q.is_one:
+            return False
+        if any(self._takes(f, "in", q) and not f.size for f in self.found) and q.unit == "in":
+            for k in said:
+                self.s.use(self.parts[k], "size")
+            return False
+        if [f for f in self.found if f.kind not in ("located", "depth")] or q.unit == "bare":
+            return False
+        inches = q.unit == "in"
+        whole = int(q.low) if not inches else 0
+        text = f"{feet(q.low)}in" if inches else f"{whole}'{feet(12 * (q.low - whole))}\""
+        found = located[0] if located else self.found[0] if self.found else None
+        if found is None:
+            return False
+        found.kind, found.depth, found.words = "depth", text, []
+        self.s.use(p, "depth")
+        for k in said:
+            self.s.use(self.parts[k], "depth")
+        return True
+
+    def read_quantity(self, p: Piece, n: int) -> None:
+        q = p.quantity
+        assert q is not None
+        if self._depth(p, n, q):
+            return
+        if q.unit in ("min", "s", "h", "times"):
+            self._time(p, q)
+        elif n + 1 < len(self.parts) and self.parts[n + 1].what == "lengths":
+            self._how_long(p, n)
+        elif q.unit == "clock":
+            self._hours_of(p, n, q)
+        elif q.unit == "fraction":
+            self._fraction(p, n, q)
+        elif q.unit in ("ft", "ft_in"):
+            self._text(p, n, self.s.as_said(p), only="standing")  # two feet of it: how long, without saying where
+        elif q.unit == "in" and self._is_bore(n):
+            self.s.use(p, "bore")
+        elif q.unit in UNIT_OF:
+            self._size(p, n, q, UNIT_OF[q.unit])
+
+    def _text(self, p: Piece, n: int, words: str, only: str = "") -> bool:
+        """Words kept with the finding they are said of."""
+        owner = self._owner(
+            n, lambda f: f.kind in self.s.scheme.kinds and f.kind.startswith(only) and not f.negative and not f.text
+        )
+        if owner is None:
+            return False
+        owner.text = f'"{words}"'
+        self.s.use(p, "word")
+        return True
+
+    def _how_long(self, p: Piece, n: int) -> None:
+        if not self._text(p, n, f"{self.s.as_said(p)} long"):
+            return
+        self.s.use(self.parts[n + 1], "word")
+        if any(x.what == "quantity" and x.says == "in" and x is not p for x in self.parts):
+            self.doubt("two sizes: which?")
+
+    def _hours_of(self, p: Piece, n: int, q: Quantity) -> None:
+        owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
+        if owner is not None and 0 < q.low <= 12 and 0 < q.high <= 12:
+            owner.clock = f"{feet(q.low)}{'' if q.is_one else '-' + feet(q.high)} o'clock"
+            self.s.use(p, "clock")
+
+    def _size(self, p: Piece, n: int, q: Quantity, unit: str) -> None:
+        owner = self._owner(n, lambda f: not f.size and self._takes(f, unit, q))
+        if owner is None:
+            return
+        between = " or " if q.either else "-"
+        number = feet(q.low) if q.is_one else f"{feet(q.low)}{between}{feet(q.high)}"
+        owner.size = f"{self._softened(n)}{number}{unit}"
+        self.s.use(p, "size")
+
+    def _fraction(self, p: Piece, n: int, q: Quantity) -> None:
+        """A fraction without a unit: a share of what is measured so, inches of a step or a gap; else it is asked."""
+        share = self._owner(n, lambda f: not f.size and not f.negative and self._measure(f) in ("share", "ovality"))
+        steps = self._owner(
+            n, lambda f: not f.size and not f.negative and self._measure(f) in ("step", "opening", "depth")
+        )
+        inches = not self.s.tokens[q.i].spoken or q.low == 0.5 and steps is not None and self._measure(steps) == "step"
+        if share is not None:
+            share.size = f"{feet(100 * q.low)}%"
+        elif steps is not None and inches:
+            steps.size = f"{feet(q.low)}in"
+        else:
+            return
+        self.s.use(p, "size")
+
+    def _measure(self, f: Found) -> str:
+        return self.s.scheme.kinds[f.kind].measure if f.kind in self.s.scheme.kinds else "none"
+
+    def _time(self, p: Piece, q: Quantity) -> None:
+        """Minutes since the water was shut, seconds a flush took, how often it was flushed."""
+        for f in self.found:
+            if f.kind == "standing" and "rest" in f.words and q.unit == "min" and q.is_one:
+                f.words.append(f"{feet(q.low)} min off")
+                self.s.use(p, "time")
+                return
+        if any(f.kind in WATERY for f in self.found):
+            self.s.use(p, "time")
+
+    def _is_bore(self, n: int) -> bool:
+        """``in a four inch pipe``: the bore, said beside a finding."""
+        after = [self.s.words(p) for p in self.parts[n + 1 : n + 2]]
+        return bool(after) and after[0] in (
+            "pipe",
+            "line",
+            "the line",
+            "sewer",
+            "lateral",
+            "sewer line",
+            "bore",
+            "material",
+        )
+
+    def _softened(self, n: int) -> str:
+        words = self.s.words(self.parts[n - 1]) if n else ""
+        if words in ("under", "below", "less than", "over", "more than", "at least"):
+            self.s.use(self.parts[n - 1], "size")
+            return {"below": "under", "under": "under", "less than": "under"}.get(words, "over") + " "
+        return ""
+
+    def _takes(self, f: Found, unit: str, q: Quantity) -> bool:
+        if f.negative or f.kind not in self.s.scheme.kinds:
+            return False
+        measure = self.s.scheme.kinds[f.kind].measure
+        allowed = {
+            "step": ("in", "%"), "opening": ("in",), "depth": ("in", "%"), "share": ("%", "in"), "ovality": ("%",),
+            "height": ("in", "%"), "angle": ("deg",), "extent": (), "none": (),
+        }[measure]  # fmt: skip
+        if unit not in allowed:
+            return False
+        if unit == "in" and max(q.low, q.high) > 8:
+            return False
+        return not (unit == "%" and max(q.low, q.high) > 100)
+
+    # -- several kinds of one place

@@ -1,0 +1,393 @@
+"""A sentence into groups, one a place: corrections taken, places given to what is said of them."""
+
+import re
+from collections.abc import Iterator, Sequence
+from copy import deepcopy
+from dataclasses import replace
+from itertools import takewhile
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Found, Hearing, Part
+from bellstone.core.ear.group import SIDES
+from bellstone.core.ear.group_reader import GroupReader
+from bellstone.core.ear.lexicon import Lexicon
+from bellstone.core.ear.places import Place
+from bellstone.core.ear.tokens import Token
+from bellstone.core.entry import words_for
+from bellstone.core.scheme import Scheme
+
+
+class Sentence:
+    """Reads one sentence's parts, left to right."""
+
+    def __init__(
+        self,
+        parts: Sequence[Part],
+        tokens: Sequence[Token],
+        pieces: Sequence[Piece],
+        lexicon: Lexicon,
+        scheme: Scheme,
+        text: str,
+    ):
+        self.text = text
+        self.parts, self.tokens, self.pieces, self.lexicon, self.scheme = list(parts), tokens, pieces, lexicon, scheme
+        self.out = Hearing()
+
+    def hear(self, place_before: Place | None, kind_before: Found | None) -> Hearing:
+        self._retractions()
+        self._out_again()
+        self._deepest()
+        self._hours()
+        marks = self._landmarks_beside()
+        if kind_before is not None and self._only_words():
+            self._more_of(kind_before)
+            return self.out
+        groups = self._groups()
+        kind = kind_before
+        for n, group in enumerate(groups):
+            found = self._group(group, kind)
+            if not found:
+                continue
+            places = [p for p in group if isinstance(p, Place)]
+            if not places and n == 0 and place_before is not None and len(groups) == 1:
+                for f in found:
+                    f.place = place_before
+            kind = found[-1]
+            self.out.found += found
+        for f in self.out.found:
+            if marks and f.kind in self.scheme.kinds and not f.negative:
+                f.text = f.text or f'"{marks[0]}"'
+        return self.out
+
+    def _out_again(self) -> None:
+        """``goes under at 50, came up at 56``: from the one place to the other."""
+        n = next((n for n, p in enumerate(self.parts) if isinstance(p, Piece) and p.what == "emerges"), None)
+        if n is None:
+            return
+        before = [
+            p for p in self.parts[:n] if isinstance(p, Place) and p.said.lstrip("~").replace(".", "", 1).isdigit()
+        ]
+        after = [p for p in self.parts[n:] if isinstance(p, Place)]
+        wet = any(
+            isinstance(p, Piece) and p.what == "kinds" and p.says.split()[0] in ("standing", "submerged")
+            for p in self.parts[:n]
+        )
+        if (
+            len(before) != 1
+            or len(after) != 1
+            or not wet
+            or not after[0].said.lstrip("~").replace(".", "", 1).isdigit()
+        ):
+            return
+        whole = replace(before[0], said=f"{before[0].said.lstrip('~')}-{after[0].said.lstrip('~')}", runs=True)
+        for p in (self.parts[n], after[0]):
+            self.use(p, "place")
+        self.parts = [whole if p is before[0] else p for k, p in enumerate(self.parts) if k != n and p is not after[0]]
+
+    def _deepest(self) -> None:
+        """``15-22, deepest at 19, 1.5 in``: where within a stretch it is deepest is said beside its size."""
+        for n, p in enumerate(self.parts[:-1]):
+            nxt = self.parts[n + 1]
+            if (
+                isinstance(p, Piece)
+                and p.what == "deepest"
+                and isinstance(nxt, Place)
+                and any(isinstance(q, Place) and q.runs for q in self.parts[:n])
+            ):
+                self.use(p, "word")
+                self.use(nxt, "word")
+                said = f"{self.as_said(p)} {self.as_said(nxt)}"
+                self.parts[n : n + 2] = [Piece("texts", said, p.i, p.j)]
+                return
+
+    def _only_words(self) -> bool:
+        """Whether a sentence names no thing and no place, only words and sizes."""
+        pieces = [p for p in self.parts if isinstance(p, Piece)]
+        told = any(p.what in ("attributes", "quantity", "texts") for p in pieces)
+        silent = ("attributes", "quantity", "texts", "fillers", "links", "sign", "hedges", "lengths", "unknown")
+        return told and len(pieces) == len(self.parts) and all(p.what in silent for p in pieces)
+
+    def _more_of(self, before: Found) -> None:
+        """A sentence that only says more of the thing before: ``Cut it. Ring left all the way round.``"""
+        pieces = [p for p in self.parts if isinstance(p, Piece)]
+        reader = GroupReader(self, pieces, [])
+        reader.found, reader.spots = [before], [(0, before)]
+        sized = bool(before.size)
+        reader.more()
+        if sized and CLEANED & set(before.words):  # the size before was the size as found
+            before.was, before.size = before.size, ""
+
+    def use(self, part: Part, use: str) -> None:
+        for n in self._tokens_of(part):
+            self.out.uses[n] = use
+
+    def _tokens_of(self, part: Part) -> Iterator[int]:
+        if isinstance(part, Place):
+            for piece in self.pieces[part.i : part.j]:
+                yield from range(piece.i, piece.j)
+        else:
+            yield from range(part.i, part.j)
+
+    def as_said(self, part: Part) -> str:
+        """A part in the words of the source."""
+        at = list(self._tokens_of(part))
+        return self.text[self.tokens[at[0]].start : self.tokens[at[-1]].end].replace('"', "")
+
+    def words(self, part: Part) -> str:
+        return " ".join(self.tokens[n].word for n in self._tokens_of(part))
+
+    def _retractions(self) -> None:
+        """``at 41, no wait, 42``: the last place stands, where a word of correction lies between two."""
+        kept: list[Part] = []
+        for part in self.parts:
+            if isinstance(part, Place) and kept:
+                back = kept[::-1]
+                between = list(takewhile(_turns, back))
+                n = len(between)
+                took_back = any(isinstance(p, Piece) and p.what == "acts" and p.says == "retract" for p in between)
+                took_back |= any(
+                    isinstance(p, Piece) and p.what == "negatives" and self.words(p) == "no" for p in between
+                )
+                denied = [
+                    p for p in between if isinstance(p, Piece) and p.what == "negatives" and self.words(p) == "not"
+                ]
+                if denied and n < len(back) and isinstance(back[n], Place):  # "at 80, not 18"
+                    for p in (*between, part):
+                        self.use(p, "correction")
+                    kept = kept[: len(kept) - n]
+                    continue
+                if took_back and n < len(back) and isinstance(back[n], Place):
+                    for p in (*between, back[n]):
+                        self.use(p, "correction")
+                    kept = kept[: len(kept) - n - 1]
+            kept.append(part)
+        self.parts = kept
+
+    def _hours(self) -> None:
+        """A bare number up to 12 beside another place may be an hour: it is asked."""
+        highest = 0.0
+        for p in (p for p in self.parts if isinstance(p, Place)):
+            first = re.match(r"~?(\d+(?:\.\d+)?)", p.said)
+            if p.hour and first and float(first[1]) < highest:  # footages rise along a line; an hour does not
+                self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
+            highest = max(highest, float(first[1]) if first else 0.0)
+        self._numbers_side_by_side()
+        for a, b in zip(self.parts, self.parts[1:], strict=False):
+            if (
+                isinstance(b, Place)
+                and b.hour
+                and isinstance(a, Piece)
+                and a.what == "attributes"
+                and (a.says[0].isdigit() or a.says in SIDES)
+            ):
+                self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
+
+    def _numbers_side_by_side(self) -> None:
+        """Numbers of speech with no word between them may be joined otherwise; one behind a size may be a size."""
+        for a, b in zip(self.parts, self.parts[1:], strict=False):
+            spoken = all(self.tokens[next(self._tokens_of(p))].spoken for p in (a, b))
+            if spoken and isinstance(a, Place) and a.bare and isinstance(b, Piece) and b.says == "in":
+                self.out.doubts.append("two numbers side by side: which is which?")  # "twenty two four inch"
+        for a, b, c in zip(self.parts, self.parts[1:], self.parts[2:], strict=False):
+            if isinstance(a, Place) and a.bare and isinstance(b, Piece) and b.what == "links" and _grows(a, c):
+                self.out.doubts.append("two numbers side by side: a place, or a size taken back?")
+        told = [p for p in self.parts if isinstance(p, Place) or p.what not in ("fillers", "links", "sign", "hedges")]
+        for a, b in zip(told, told[1:], strict=False):
+            if (
+                isinstance(a, Piece)
+                and a.says in ("pct", "in")
+                and isinstance(b, Place)
+                and b.said[0] == "~"
+                and len(told) == told.index(b) + 1
+            ) and any(isinstance(p, Place) for p in told[: told.index(b)]):
+                self.out.doubts.append("a place, or another size?")
+
+    def _landmarks_beside(self) -> list[str]:
+        """Landmarks beside the one footage of a sentence: what it lies by, in the words of the source."""
+        marks = [p for p in self.parts if isinstance(p, Place) and p.landmark]
+        feet_said = [p for p in self.parts if isinstance(p, Place) and not p.landmark]
+        if not marks or len(feet_said) != 1 or any(p.said[0].isdigit() or p.said[0] == "+" for p in marks):
+            return []
+        for p in marks:
+            self.use(p, "place")
+        self.parts = [p for p in self.parts if p not in marks]
+        return [self.as_said(p) for p in marks]
+
+    def _groups(self) -> list[list[Part]]:
+        """One group a place: by the commas where they part the places, else by what stands before and behind each."""
+        clauses = self._comma_clauses()
+        if clauses is not None:
+            return clauses
+        groups: list[list[Part]] = [[]]
+        for part in self.parts:
+            if isinstance(part, Place):
+                self._put_place(groups, part)
+            else:
+                groups[-1].append(part)
+        return [g for g in groups if any(self._content(p) for p in g)]
+
+    def _comma_clauses(self) -> list[list[Part]] | None:
+        """The groups between commas, where each one with a place says what is there; None where they do not part so."""
+        clauses: list[list[Part]] = [[]]
+        for part in self.parts:
+            if (
+                isinstance(part, Piece)
+                and part.what == "links"
+                and part.says in ("comma", "stop")
+                and "," in self.words(part)
+            ):
+                clauses.append([])
+            clauses[-1].append(part)
+        placed = [c for c in clauses if any(isinstance(p, Place) for p in c)]
+        if len(placed) < 2:
+            return None
+        told = ("kinds", "weak", "attributes", "materials", "changes", "quantity")
+        for c in placed:
+            if sum(isinstance(p, Place) for p in c) > 1 or not any(isinstance(p, Piece) and p.what in told for p in c):
+                return None
+        groups: list[list[Part]] = []
+        head: list[Part] = []
+        for c in clauses:
+            if any(isinstance(p, Place) for p in c):
+                groups.append([*head, *c])
+                head = []
+            elif groups:
+                groups[-1] += c
+            else:
+                head += c
+        return groups
+
+    def _put_place(self, groups: list[list[Part]], place: Place) -> None:
+        g = groups[-1]
+        at = max((n for n, p in enumerate(g) if isinstance(p, Place)), default=None)
+        if at is None:
+            g.append(place)
+            return
+        since = g[at + 1 :]
+        content = [p for p in since if self._content(p)]
+        if not content:  # a list of places
+            g.append(place)
+            return
+        first = next(n for n, p in enumerate(g) if isinstance(p, Place))
+        if not any(self._content(p) for p in g[:first]):  # place first, then what is there
+            groups.append([place])
+            return
+        kinds = [
+            n
+            for n, p in enumerate(g)
+            if n > at and isinstance(p, Piece) and p.what in ("kinds", "weak", "negatives", "materials", "changes")
+        ]
+        if not kinds:
+            links = [n for n, p in enumerate(g) if n > at and isinstance(p, Piece) and p.what == "links"]
+            if links and any(self._content(p) for p in g[links[-1] :]):  # "light 31, heavy 37"
+                groups[-1] = g[: links[-1]]
+                groups.append([*g[links[-1] :], place])
+            else:
+                groups.append([place])
+            return
+        cut = self._adjectives_before(g, kinds[0], at)
+        groups[-1] = g[:cut]
+        groups.append([*g[cut:], place])
+
+    def _adjectives_before(self, g: list[Part], kind: int, at: int) -> int:
+        """Words before a kind that go with it: back to the last link, or to the place."""
+        n = kind
+        while n > at + 1 and not (isinstance(g[n - 1], Piece) and g[n - 1].what == "links"):  # type: ignore[union-attr]
+            n -= 1
+        between = g[at + 1 : n]
+        return n if between or kind == at + 1 else kind if not _only_before(g[at + 1 : kind]) else at + 1
+
+    def _content(self, part: Part) -> bool:
+        if isinstance(part, Place):
+            return True
+        return part.what not in ("fillers", "links", "sign")
+
+    def _group(self, group: list[Part], kind_before: Found | None) -> list[Found]:
+        places = list({p.said: p for p in group if isinstance(p, Place)}.values())
+        for p in (p for p in group if isinstance(p, Place)):
+            self.use(p, "place")
+            if p.asks:
+                self.out.doubts.append(p.asks)
+        rest = [p for p in group if isinstance(p, Piece)]
+        found = GroupReader(self, rest, places).read(kind_before)
+        if not found:
+            if places:
+                self.out.doubts.append("a place, and nothing said to be there")
+            return []
+        marked = [p for p in places if p.landmark]
+        if marked and len(places) > len(marked):
+            places = [p for p in places if not p.landmark]
+            for f in found:
+                f.text = f.text or (
+                    f'"{marked[0].said.rstrip(":")}"' if f.kind in self.scheme.kinds and not f.negative else ""
+                )
+        if len(places) > 1:
+            if not self._is_list(group):
+                self.out.doubts.append("two places side by side: which?")
+            if len(places) == 2 and any(f.kind in ("standing", "submerged") for f in found):
+                self.out.doubts.append("from the one to the other, or at both?")
+            found = self._at_each(found, places)
+        elif places:
+            for f in found:
+                f.place = places[0]
+                if places[0].joint and "joint" not in f.words and "joint" in words_for(f.kind, self.scheme):
+                    f.words.append("joint")
+        return found
+
+    def _is_list(self, group: list[Part]) -> bool:
+        """Whether between each two places something parts them: a comma, an *and*."""
+        at = [n for n, p in enumerate(group) if isinstance(p, Place)]
+        if len(at) > 2 and all(
+            b - a == 1 for a, b in zip(at, at[1:], strict=False)
+        ):  # "thirty thirty three thirty six"
+            return _rising(group, at)
+        if len(at) > 2 and all(
+            b - a == 1 for a, b in zip(at[:-1], at[1:-1], strict=False)
+        ):  # "28 34 and 40", as it is spoken
+            return any(
+                isinstance(p, Piece) and self.words(p) in ("and", "&", ",") for p in group[at[-2] : at[-1]]
+            ) and _rising(group, at)
+        return all(
+            any(isinstance(p, Piece) and p.what == "links" for p in group[a:b])
+            for a, b in zip(at, at[1:], strict=False)
+        )
+
+    def _at_each(self, found: list[Found], places: list[Place]) -> list[Found]:
+        """One thing at several places is several findings; several things at several places are asked."""
+        if len(found) > 1:
+            self.out.doubts.append("several things and several places: which goes with which?")
+        out = []
+        for place in places:
+            for f in found:
+                one = deepcopy(f)
+                one.place = place
+                out.append(one)
+        return out
+
+
+def _grows(place: Place, size: Part) -> bool:
+    """``sixty, sixty-five percent``: a number that goes on into a share a little more."""
+    if not isinstance(size, Piece) or size.quantity is None or size.says != "pct":
+        return False
+    number = place.said.lstrip("~")
+    return number.replace(".", "", 1).isdigit() and 1 < size.quantity.low / max(float(number), 1) <= 1.5
+
+
+CLEANED = frozenset({"cut_flush", "cleared", "mostly_cleared"})
+
+
+def _turns(part: Part) -> bool:
+    """Whether a part may stand between a place and the one that takes it back."""
+    return isinstance(part, Piece) and part.what in ("fillers", "links", "sign", "negatives", "acts")
+
+
+def _rising(group: list[Part], at: list[int]) -> bool:
+    feet_said = [p.said for n in at if isinstance(p := group[n], Place)]
+    numbers = [float(f) for f in feet_said if f.replace(".", "", 1).isdigit()]
+    return len(numbers) == len(feet_said) and all(a < b for a, b in zip(numbers, numbers[1:], strict=False))
+
+
+def _only_before(parts: Sequence[Part]) -> bool:
+    return all(
+        isinstance(p, Piece) and p.what in ("attributes", "quantity", "hedges", "fillers", "negatives") for p in parts
+    )

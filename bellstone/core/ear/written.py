@@ -1,0 +1,48 @@
+"""Whether a line is written in the entry language itself: then it is read as it stands."""
+
+import re
+
+from bellstone.core.ear.heard import Heard, WordUsed
+from bellstone.core.entry import FILLERS, EntryReading, kind_words, read_line
+from bellstone.core.record import Sighting
+from bellstone.core.scheme import Scheme
+
+
+def as_written(text: str, scheme: Scheme) -> Heard | None:
+    """A line that is written in the entry language itself, every word in full: as it is."""
+    reading = read_line(text, scheme)
+    if reading.questions or reading.unread or not reading.acts or not is_written_out(text, reading, scheme):
+        return None
+    words = tuple(WordUsed(m[0], "entry", m.start(), m.end()) for m in re.finditer(r"\S+", text))
+    return Heard(text, "heard", (text.strip(),), words=words)
+
+
+REASON_WORDS = 3  # of why the main was not reached, that are only that
+FREE = frozenset({
+    "note", "stopped", "met", "counter_reset", "skid", "head_changed", "forced", "cutter", "rolled",
+    "surface", "property_line", "located", "repair", "main", "crossing",
+})  # fmt: skip
+
+
+def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
+    """Whether nothing was completed or swallowed: what was read prints as what was written."""
+    typed, read = (set(re.findall(r"[a-z']+", words.lower())) for words in (text, reading.completed))
+    same = typed - read - kind_words(scheme).keys() <= FILLERS
+    if any(act.act == "end" and len(act.reason.split()) > REASON_WORDS for act in reading.acts):
+        return False
+    if not all(_names_it(text, act.sighting, scheme) for act in reading.acts if act.act == "see"):
+        return False
+    for act in reading.acts:
+        if act.act == "see" and act.sighting.kind in FREE and act.sighting.position.by == "order" and act.sighting.text:
+            return False
+    return same
+
+
+def _names_it(text: str, said: Sighting, scheme: Scheme) -> bool:
+    """Whether a kind stands in the line by a whole word of its own: ``41 no roots`` is no note."""
+    kind = scheme.kinds.get(said.kind)
+    if kind is None or said.kind == "pipe" or said.none_of:
+        return True
+    forms = (w for form, synonyms in kind.forms.items() for w in (form, *synonyms))
+    spoken = " ".join(re.findall(r"[a-z_]+", text.lower())).replace("_", " ")
+    return any(re.search(rf"\b{name.replace('_', ' ')}\b", spoken) for name in (said.kind, *kind.synonyms, *forms))
