@@ -1,12 +1,12 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useState } from 'react';
-import type { Desk, Preview } from '../../api/client';
+import type { Desk } from '../../api/client';
 import { edits, readOptions } from '../../api/queries';
 import { useStrip } from '../../strip/use-strip';
 import { useEntry, useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
 import { playing, stamped } from './playing';
-import { Underlined } from './Underlined';
+import { Reading } from './Reading';
 
 const EXAMPLE = '41.5 roots curtain 70% 12-3 joint';
 const HINT = 'Position first (or none), then what was seen, then size, clock, joint or barrel. Enter adds it.';
@@ -50,6 +50,11 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
     if (!taken && store.get() === '') type(entry);
     setBack(0);
   };
+  /** One key for one of the ways to mean it: it goes in as it stands. */
+  const choose = async (n: number) => {
+    const line = read?.questions[0]?.choices[n]?.line;
+    if (line && (await send(edits.line(stamped(line, playing.time()), [])))) type('');
+  };
   const recall = (by: number) => {
     const next = Math.max(0, Math.min(earlier.length, back + by));
     setBack(next);
@@ -66,7 +71,8 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
     };
     if (event.key === 'Tab' && !event.shiftKey && read?.completed && read.completed !== entry.trim())
       keys.Tab = () => type(`${read.completed} `);
-    const act = keys[event.key];
+    const digit = event.altKey ? Number(event.code.replace('Digit', '')) : 0;
+    const act = digit >= 1 ? () => choose(digit - 1) : keys[event.key];
     if (!act) return;
     event.preventDefault();
     act();
@@ -110,51 +116,5 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
         )}
       </div>
     </div>
-  );
-}
-
-function Reading({ text, read, onChoose }: { text: string; read: Preview; onChoose: (line: string) => void }) {
-  const question = read.questions[0];
-  if (question)
-    return (
-      <span className={classes.ask}>
-        ▲ {question.text}
-        {question.text.endsWith('?') ? '' : ':'}
-        {question.choices.map((c) => (
-          <button key={c.line} type="button" className={classes.choice} onClick={() => onChoose(c.line)}>
-            {c.label}
-          </button>
-        ))}
-      </span>
-    );
-  return (
-    <span>
-      {read.pieces.map((p, i) => (
-        <span key={`${p.where}${p.what}`}>
-          {i > 0 && <span className="quiet"> ; </span>}
-          {p.where && <span className="quiet">{p.where} · </span>}
-          {p.what}
-          {p.rating && (
-            <>
-              {' · '}
-              <b>rating {p.rating}</b>
-            </>
-          )}
-          {p.why && (
-            <span className="quiet">
-              {' '}
-              {p.rating ? 'because' : '·'} {p.why}
-            </span>
-          )}
-        </span>
-      ))}
-      {read.unread.length > 0 && (
-        <span>
-          {' '}
-          ▲ <Underlined text={text.trim()} spans={read.unread} /> <span className="quiet">{read.unread[0]?.why}</span>
-        </span>
-      )}
-      {!read.can_be_added && read.unread.length === 0 && <span>▲ {read.why_not}</span>}
-    </span>
   );
 }

@@ -1,24 +1,34 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits, readOptions } from '../../api/queries';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
 import { Underlined } from './Underlined';
 
-/** Lines kept as said: put right in place, or taken out. */
+const MOST_ASKED = 30; // more are asked when those are answered
+
+/** Lines kept as said: one of their meanings taken, put right in place, or taken out. */
 export function Kept({ desk }: { desk: Desk }) {
   const remarks = desk.assessment.remarks;
   if (remarks.length === 0) return null;
   return (
     <section className={classes.kept} aria-label="Lines kept as said">
-      {remarks.map((r) => (
-        <KeptLine key={r.id} remark={r} />
+      {remarks.map((r, n) => (
+        <KeptLine key={r.id} remark={r} desk={desk} asks={n < MOST_ASKED} />
       ))}
     </section>
   );
 }
 
-function KeptLine({ remark }: { remark: Desk['assessment']['remarks'][number] }) {
+interface KeptLineProps {
+  remark: Desk['assessment']['remarks'][number];
+  desk: Desk;
+  /** Whether it is asked now what it may mean. */
+  asks: boolean;
+}
+
+function KeptLine({ remark, desk, asks }: KeptLineProps) {
   const { send } = useSheet();
   const [text, setText] = useState<string | null>(null);
   const mend = async () => {
@@ -46,9 +56,30 @@ function KeptLine({ remark }: { remark: Desk['assessment']['remarks'][number] })
         />
       )}
       <span className="quiet">{remark.why}</span>
+      {asks && <Meanings desk={desk} remark={remark} />}
       <button type="button" className={classes.plain} onClick={() => send(edits.takeOut(remark.id))}>
         take out
       </button>
     </div>
+  );
+}
+
+/** What a kept line may mean: one click enters it. */
+function Meanings({ desk, remark }: Omit<KeptLineProps, 'asks'>) {
+  const { send } = useSheet();
+  const { data } = useQuery(readOptions(desk.id, 0, remark.said));
+  return (
+    <>
+      {data?.questions[0]?.choices.slice(0, 4).map((c) => (
+        <button
+          key={c.line}
+          type="button"
+          className={classes.choice}
+          onClick={() => send(edits.remark(remark.id, c.line))}
+        >
+          {c.label}
+        </button>
+      ))}
+    </>
   );
 }
