@@ -124,6 +124,8 @@ WORKING: dict[str, Any] = {
     "ear.lexicon.LEAST_TYPO_LETTERS": 5,
     "ear.page.RECAPPED_FT": 1.0,
     "ear.page.LONG_PARAGRAPH": 180,
+    "ear.page.BREATH_WORDS": 14,
+    "ear.page.LEAST_BREATH_WORDS": 3,
     "ear.places.MOST_BORE_IN": 24,
     "ear.places.BENDS": (22, 22.5, 45, 90),  # the fittings that are made
     "ear.places.USUAL_BORES": (2, 3, 4, 6, 8, 10, 12),

@@ -34,11 +34,12 @@ def cover_of(tokens: Sequence[Token], lexicon: Lexicon) -> list[Piece]:
     [('attributes', 'light/slight'), ('kinds', 'roots'), ('attributes', 'joint')]
     """
     n = len(tokens)
-    quantities = {q.i: q for q in (_shared(q, tokens, lexicon) for q in quantities_of(tokens))}
+    words = tuple(t.word if t.number is None else f"{t.number:g}" for t in tokens)
+    quantities = {q.i: q for q in (_shared(q, words, lexicon) for q in quantities_of(tokens))}
     best: list[tuple[float, Piece | None]] = [(0.0 if k == 0 else float("inf"), None) for k in range(n + 1)]
     for i in range(n):
         cost = best[i][0]
-        for price, piece in _pieces_at(tokens, i, quantities, lexicon):
+        for price, piece in _pieces_at(tokens, words, i, quantities, lexicon):
             if cost + price < best[piece.j][0] - 1e-9:
                 best[piece.j] = (cost + price, piece)
     out: list[Piece] = []
@@ -52,15 +53,15 @@ def cover_of(tokens: Sequence[Token], lexicon: Lexicon) -> list[Piece]:
 
 
 def _pieces_at(
-    tokens: Sequence[Token], i: int, quantities: dict[int, Quantity], lexicon: Lexicon
+    tokens: Sequence[Token], words: tuple[str, ...], i: int, quantities: dict[int, Quantity], lexicon: Lexicon
 ) -> list[tuple[float, Piece]]:
     token = tokens[i]
     out: list[tuple[float, Piece]] = []
     if i in quantities:
         q = quantities[i]
         out.append((QUANTITY, Piece("quantity", q.unit, i, q.j, q)))
-    for phrase in lexicon.by_first.get(_key(token), ()):
-        end = _match(phrase, tokens, i)
+    for phrase in lexicon.by_first.get(words[i], ()):
+        end = _match(phrase, words, i)
         if end:
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
@@ -70,25 +71,19 @@ def _pieces_at(
     return out
 
 
-def _key(token: Token) -> str:
-    return token.word if token.number is None else f"{token.number:g}"
-
-
-def _match(phrase: Phrase, tokens: Sequence[Token], i: int) -> int:
+def _match(phrase: Phrase, words: tuple[str, ...], i: int) -> int:
     """Where a phrase that begins here ends; 0 where it does not stand here."""
     end = i + len(phrase.words)
-    if end > len(tokens):
-        return 0
-    return end if all(w == _key(t) for w, t in zip(phrase.words, tokens[i:end], strict=True)) else 0
+    return end if words[i:end] == phrase.words else 0
 
 
-def _shared(q: Quantity, tokens: Sequence[Token], lexicon: Lexicon) -> Quantity:
+def _shared(q: Quantity, words: tuple[str, ...], lexicon: Lexicon) -> Quantity:
     """A fraction of the pipe as a percentage; "60 % of the bore" with its last words."""
     if q.unit not in ("fraction", "pct"):
         return q
     end = q.j
-    if end < len(tokens):
-        ends = [_match(p, tokens, end) for p in lexicon.by_first.get(_key(tokens[end]), ()) if p.section == "shares"]
+    if end < len(words):
+        ends = [_match(p, words, end) for p in lexicon.by_first.get(words[end], ()) if p.section == "shares"]
         end = max([end, *ends])
     if q.unit == "fraction":
         return replace(q, unit="pct", low=100 * q.low, high=100 * q.high, j=end) if end > q.j else q

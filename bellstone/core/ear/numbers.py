@@ -134,7 +134,7 @@ def _cardinal(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:
         if after == "hundred":
             return _hundreds(tokens, 100 * SMALL[word], i + 2)
         if after in ("oh", "o", "zero") and _word(tokens, i + 2) in SMALL and SMALL[word] > 0:
-            return 100 * SMALL[word] + SMALL[_word(tokens, i + 2)], i + 3
+            return 100.0 * SMALL[word] + SMALL[_word(tokens, i + 2)], i + 3
         if word == "one":
             return _one(tokens, i)
         return float(SMALL[word]), i + 1

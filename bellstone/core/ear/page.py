@@ -12,6 +12,13 @@ from bellstone.core.scheme import Scheme
 
 RECAPPED_FT = 1.0  # what is named again so close to where it was is said again: working value
 LONG_PARAGRAPH = 180  # characters: longer is a dictation, taken sentence by sentence
+BREATH_WORDS, LEAST_BREATH_WORDS = 14, 3  # speech runs on: cut where it begins anew, in pieces of a few words
+_ANEW = (
+    "okay", "ok", "alright", "all right", "and then", "so", "anyway", "now", "well", "then", "here's", "here is", "there's", "there is",
+    "and there's", "and here's", "next joint", "and at", "and now", "and that's", "and it's", "that's", "i'm at", "we're at",
+    *(f"at {n}" for n in ("twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety")),
+)  # fmt: skip
+_BEGINS_ANEW = re.compile(r"\b(?:" + "|".join(_ANEW) + r"|at (?:about |around )?\d)", re.I)
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%\"')])[.?!]+(?=\s+[A-Z0-9\"'])|\n")
 _ABBREVIATED = re.compile(r"\b(?:jt|jts|rts|ft|in|min|sec|approx|st|no|dr|mr|mrs|vs|etc)$", re.I)
 
@@ -61,7 +68,8 @@ def _of_line(line: SourceLine, carried: _Carried, scheme: Scheme) -> Iterator[Dr
     spoken = line.time_s is not None or len(line.said) > LONG_PARAGRAPH
     if line.time_s is not None:
         carried.recap = False  # a recap ends with its paragraph
-    for said in _sentences(line.said) if spoken else [line.said.strip()]:
+    pieces = (b for s in _sentences(line.said) for b in _breaths(s)) if spoken else [line.said.strip()]
+    for said in pieces:
         heard = hear_line(said, scheme, context=carried.context if spoken else None)
         yield Draft(line.number, line.time_s, _in_context(heard, carried, spoken, scheme))
 
@@ -77,6 +85,19 @@ def _sentences(text: str) -> Iterator[str]:
             yield piece
     if text[at:].strip():
         yield text[at:].strip()
+
+
+def _breaths(sentence: str) -> Iterator[str]:
+    """A sentence of speech without stops, cut before the words that people begin anew with."""
+    if len(sentence.split()) <= BREATH_WORDS:
+        yield sentence
+        return
+    at = 0
+    for begun in _BEGINS_ANEW.finditer(sentence):
+        if len(sentence[at : begun.start()].split()) >= LEAST_BREATH_WORDS:
+            yield sentence[at : begun.start()].strip()
+            at = begun.start()
+    yield sentence[at:].strip()
 
 
 def _in_context(heard: Heard, carried: _Carried, spoken: bool, scheme: Scheme) -> Heard:

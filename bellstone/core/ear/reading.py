@@ -36,12 +36,14 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
     ('~27 crack hairline top', ['crack'])
     """
     reading = read_line(text, scheme)
-    if _stands(text, reading, typed, scheme):
+    if _is_written(text, reading, scheme):
         return reading
     stamp = _STAMP.match(text)
     body = text[stamp.end() :] if stamp else text
     heard = hear_line(body, scheme)
     time_s = int(stamp["m"]) * 60.0 + int(stamp["s"]) if stamp else None
+    if heard.outcome != "heard" and _is_asked_or_begun(reading, typed):
+        return reading
     if heard.outcome == "kept":
         return reading if typed or not reading.unread or not reading.acts else _partly_read(text, reading)
     return _as_reading(text, heard, scheme, stamp.end() if stamp else 0, time_s)
@@ -55,17 +57,22 @@ def reading_of(heard: Heard, scheme: Scheme, time_s: float | None = None) -> Ent
     return _as_reading(heard.said, heard, scheme, 0, time_s)
 
 
-def _stands(text: str, reading: EntryReading, typed: bool, scheme: Scheme) -> bool:
-    """Whether a line is taken as it was read: it is written in the entry language, whole or but for a part of its own."""
-    if reading.questions and not reading.unread:
-        return True
-    if not reading.acts:
+def _is_written(text: str, reading: EntryReading, scheme: Scheme) -> bool:
+    """Whether a line is written in the entry language, whole or but for a part of its own behind a semicolon."""
+    if not reading.acts or reading.questions or not is_written_out(text, reading, scheme):
         return False
     if not reading.unread:
-        return typed or is_written_out(text, reading, scheme)
-    spans = [text.strip()[u.start : u.end] for u in reading.unread]
-    parts = any(act.act == "see" and set(spans) & set(act.sighting.unread) for act in reading.acts)
-    return not parts and ";" in text and is_written_out(text, reading, scheme)
+        return True
+    spans = {text.strip()[u.start : u.end] for u in reading.unread}
+    on_a_finding = any(act.act == "see" and spans & set(act.sighting.unread) for act in reading.acts)
+    return not on_a_finding and ";" in text
+
+
+def _is_asked_or_begun(reading: EntryReading, typed: bool) -> bool:
+    """Whether the entry language has a question of its own; or, typed, words begun that are shown completed before Enter."""
+    if reading.unread:
+        return False
+    return bool(reading.questions) or typed and bool(reading.acts)
 
 
 def _as_reading(text: str, heard: Heard, scheme: Scheme, shift: int, time_s: float | None) -> EntryReading:

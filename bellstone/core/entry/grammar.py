@@ -9,7 +9,15 @@ from bellstone.core.entry.attributes import AttributeReader
 from bellstone.core.entry.positions import Placed, read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Question, See, Span
 from bellstone.core.entry.special import length_estimate, read_pipe, read_special
-from bellstone.core.entry.vocabulary import ASKS, BOUND_WORDS, FREE_TEXT_KINDS, complete, kind_words, kinds_by_form
+from bellstone.core.entry.vocabulary import (
+    ASKS,
+    BOUND_WORDS,
+    FREE_TEXT_KINDS,
+    NEVER_BEGUN,
+    complete,
+    kind_words,
+    kinds_by_form,
+)
 from bellstone.core.ground import DomainError, plain
 from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Pipe, Position, Sighting
 from bellstone.core.scheme import Scheme
@@ -202,6 +210,9 @@ class _LineReader:
             choices = tuple(Choice(label=c.rstrip(":"), line=f"{head}{c}{tail}") for c in ASKS[word])
             why = f"“{word}” can mean the water or the fall of the pipe"
             self.questions.append(Question(text=why, start=at, end=at + len(word), choices=choices))
+            return None
+        if word in NEVER_BEGUN:
+            self._fail(at, at + len(word), f"“{word}” names no kind; say none: and what is not there")
             return None
         if word in BOUND_WORDS:
             self._fail(at, at + len(word), f"“{word}” begins a size: say what was seen first, then its size")

@@ -8,7 +8,8 @@ from tests.core.said import HOUSE
 
 # nothing of the pipe is said: nothing may be heard
 NOT_OURS = [
-    "crack of dawn start today", "crack in the driveway by the gate", "the root of the problem is the schedule", "main complaint is the noise",
+    "crack of dawn start today", "crack in the driveway by the gate", "the root of the problem is the schedule",
+    "main complaint is the noise",
    
     "left the main gate open",
     "the water main is on the other side", "sound of a pump next door", "paper work is in the truck",
