@@ -236,14 +236,18 @@ class _Line:
         text = self.text[self.tokens[tokens[0]].start : self.tokens[tokens[-1]].end] if tokens else ""
         if act is None or others:
             hearing.found += inside.found
-            hearing.doubts.append("no finding of here and now, as it seems" if inside.found else "talk")
+            hearing.doubts.append(
+                "this may not be of here and now" if inside.found else "this may be talk beside the pipe"
+            )
             return hearing, True
         for k in tokens:
             hearing.uses[k] = act
         self.said.append(_saying(act, text))
         told = inside.found or any(isinstance(p, Place) or p.what in ("kinds", "materials") for p in rest)
         if told and act in ("claim", "symptom"):
-            hearing.doubts.append("another's finding" if act == "claim" else "a symptom, or a finding here?")
+            hearing.doubts.append(
+                "another's word, not seen here" if act == "claim" else "a symptom, or a finding here?"
+            )
         if act == "symptom" and any(isinstance(p, Piece) and p.what == "negatives" for p in rest):
             hearing.doubts.append("no symptom, as it seems")
         before_act = any(isinstance(p, Piece) and p.what in ("kinds", "weak", "attributes") for p in parts[start:first])

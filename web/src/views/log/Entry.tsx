@@ -9,7 +9,7 @@ import { playing, stamped } from './playing';
 import { Reading } from './Reading';
 
 const EXAMPLE = '41.5 roots curtain 70% 12-3 joint';
-const HINT = 'Position first (or none), then what was seen, then size, clock, joint or barrel. Enter adds it.';
+const HINT = 'Say it as you would, or short: where, what was seen, size, clock, joint or barrel. Enter adds it.';
 
 /** The line that is always there: letters echo at once, the server reads them at each key. */
 export interface EntryProps {
