@@ -107,6 +107,15 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             elif p.what == "unknown" and n and self.parts[n - 1].what == "kinds" and self.parts[n - 1].says == "branch":
                 self.found[-1].text = f'"{self.s.as_said(p)}"'  # what joins there, by its own name
                 self.s.use(p, "word")
+            elif (
+                p.what == "spacing"
+                and self.found
+                and not self.found[-1].negative
+                and self.places
+                and self.places[0].runs
+            ):
+                self.found[-1].words.append(p.says)  # every three feet
+                self.s.use(p, "word")
             elif p.what == "texts":
                 owner = self._owner(n, lambda f: f.kind in self.s.scheme.kinds and not f.negative and not f.text)
                 if owner is not None:

@@ -52,6 +52,15 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
             out.append(bore)
             i += 1
             continue
+        if (
+            i + 1 < len(pieces)
+            and _word(tokens, pieces, i) == "every"
+            and (each := pieces[i + 1].quantity)
+            and each.unit == "ft"
+        ):
+            out.append(Piece("spacing", f"every {feet(each.low)}ft", pieces[i].i, pieces[i + 1].j))
+            i += 2
+            continue
         bend = _bend_at(pieces, i)
         if bend is not None:
             out.append(bend)
@@ -154,6 +163,10 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
         return Place("next", i, i + 1)
     if piece.what == "quantity" and piece.quantity is not None:
         return _of_quantity(pieces, tokens, i, piece.quantity)
+    if piece.what == "fillers" and _word(tokens, pieces, i) in ("at the", "by the", "by", "at", "at a", "by a"):
+        named = _landmark(pieces, tokens, i + 1)
+        if named is not None and pieces[named[1] - 1].what == "landmarks":
+            return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
     if piece.what == "places" and piece.says in ("under", "at", "past", "short"):
         named = _landmark(pieces, tokens, i + 1)
         if named is not None:
@@ -231,7 +244,7 @@ def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
     """Whether a number stands beside *deep* or *depth*: it is no place then."""
     for k in (i - 1, i + 1):
         n = k
-        while 0 <= n < len(pieces) and pieces[n].what == "fillers" and abs(n - i) <= 2:
+        while 0 <= n < len(pieces) and pieces[n].what == "fillers" and abs(n - i) <= 2 and k > i:
             n += k - i
         if 0 <= n < len(pieces) and pieces[n].what == "depths":
             return not (k < i and pieces[i].says == "bare" and i + 1 < len(pieces) and pieces[i + 1].what == "quantity")
@@ -343,6 +356,11 @@ REFERENCES = {
 }  # fmt: skip
 
 
+def _is_adjective(pieces: Sequence[Piece], j: int) -> bool:
+    """``the big maple``: a size word right before a thing that places are said by."""
+    return pieces[j].what == "attributes" and j + 1 < len(pieces) and pieces[j + 1].what == "landmarks"
+
+
 def _landmark(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple[str, int] | None:
     """A thing above the ground or in the pipe that a place is said by, and where its words end."""
     j = i
@@ -353,7 +371,7 @@ def _landmark(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple
     ):
         j += 1
     words: list[str] = []
-    while j < len(pieces) and pieces[j].what == "unknown" and len(words) < 2:
+    while j < len(pieces) and len(words) < 2 and (pieces[j].what == "unknown" or _is_adjective(pieces, j)):
         words.append(_word(tokens, pieces, j))
         j += 1
     if j >= len(pieces):

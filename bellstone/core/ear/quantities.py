@@ -230,7 +230,12 @@ def _inches_behind(tokens: Sequence[Token], j: int, feet: float) -> tuple[float,
     unit, end = _unit(tokens, n + 1, tokens[n])
     if unit == "in":
         return (float(tokens[n].number or 0), end) if not _sized_thing(tokens, end) else None
-    if unit == "bare" and not tokens[n].fraction and (tokens[n].glued or _w(tokens, end) in ("deep", "down", "to")):
+    spoken_end = tokens[n].spoken and (end == len(tokens) or tokens[end].is_sign)  # "forty-one feet six"
+    if (
+        unit == "bare"
+        and not tokens[n].fraction
+        and (tokens[n].glued or spoken_end or _w(tokens, end) in ("deep", "down", "to"))
+    ):
         return float(tokens[n].number or 0), end
     return None
 

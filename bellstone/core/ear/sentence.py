@@ -324,6 +324,8 @@ class Sentence:
         if len(places) > 1:
             if not self._is_list(group):
                 self.out.doubts.append("two places side by side: which?")
+            if len({p.runs for p in places}) > 1:
+                self.out.doubts.append("a place and a stretch: or a size?")  # "roots at 30, sixty to seventy"
             if len(places) == 2 and any(f.kind in ("standing", "submerged") for f in found):
                 self.out.doubts.append("from the one to the other, or at both?")
             found = self._at_each(found, places)

@@ -50,7 +50,7 @@ def tokens_of(text: str, lexicon: Lexicon) -> list[Token]:
         out.append(_token(said, short.start(), short.end(), written))
         at = short.end()
     out += _plain_tokens(written, at, len(written))
-    spelled = _spelled(_without_dots(out, lexicon), lexicon)
+    spelled = _spelled(_without_dots(_without_hyphens(out, lexicon), lexicon), lexicon)
     return [replace(t, start=places[t.start], end=places[t.end - 1] + 1) for t in spelled]
 
 
@@ -86,6 +86,17 @@ def _token(said: str, start: int, end: int, text: str) -> Token:
     if said[0].isdigit() or said[0] == "." and len(said) > 1:
         return Token("#", start, end, float(said.replace(",", "")[:15]), glued=glued)
     return Token(said.lower(), start, end, glued=glued)
+
+
+def _without_hyphens(found: list[Token], lexicon: Lexicon) -> list[Token]:
+    """``egg-shaped`` as two words; a hyphen beside a number stays."""
+    inner = {
+        n for n in range(1, len(found) - 1)
+        if found[n].word == "-" and found[n].glued and found[n + 1].glued
+        and found[n - 1].word.isalpha() and found[n + 1].word.isalpha()
+        and found[n - 1].word not in lexicon.numbers and found[n + 1].word not in lexicon.numbers
+    }  # fmt: skip
+    return [t for n, t in enumerate(found) if n not in inner]
 
 
 def _without_dots(found: list[Token], lexicon: Lexicon) -> list[Token]:

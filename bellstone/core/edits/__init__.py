@@ -3,7 +3,7 @@
 from bellstone.core.edits.adding import Adder, add_line
 from bellstone.core.edits.corrected_reading import Reread, with_reading
 from bellstone.core.edits.new_lateral import new_record
-from bellstone.core.edits.page import PageLine, add_page, record_from_page, record_from_said, record_of_drafts
+from bellstone.core.edits.page import PageLine, add_page, add_said, record_from_page, record_from_said, record_of_drafts
 from bellstone.core.edits.rows import replace_sighting, without
 from bellstone.core.edits.runs import with_first_pipe, without_run
 from bellstone.core.edits.same_item import join_items, keep_apart
@@ -14,6 +14,7 @@ __all__ = [
     "Reread",
     "add_line",
     "add_page",
+    "add_said",
     "join_items",
     "keep_apart",
     "new_record",

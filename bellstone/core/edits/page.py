@@ -94,15 +94,29 @@ def record_of_drafts(drafts: Sequence[Draft], name: str, scheme: Scheme) -> Late
     return _add_drafts(Adder(Lateral(site=Site(name=name))), drafts, scheme)[0]
 
 
+def add_said(lateral: Lateral, lines: Sequence[SourceLine], scheme: Scheme) -> tuple[Lateral, list[PageLine]]:
+    """The record with what was said added: timed words sentence by sentence, a page of notes line by line.
+
+    Examples
+    --------
+    >>> from bellstone.core.scheme import house_scheme
+    >>> said = [SourceLine(number=1, time_s=65.0, said="Roots at thirty-one. Thanks, that was lunch.")]
+    >>> new, lines = add_said(Lateral(site=Site(name="x")), said, house_scheme())
+    >>> [s.time_s for s in new.visits[0].sightings], [line.added for line in lines]
+    ([65.0], [True, False])
+    """
+    if any(line.time_s is not None for line in lines):
+        if len(lines) > MAX_LINES:
+            raise DomainError("page", f"{len(lines)} lines", f"wants at most {MAX_LINES} lines")
+        return _add_drafts(Adder(lateral), hear_page(lines, scheme), scheme)
+    return add_page(lateral, "\n".join(_by_number(lines)), scheme)
+
+
 def record_from_said(
     lines: Sequence[SourceLine], name: str = "Notes", scheme: Scheme | None = None
 ) -> tuple[Lateral, list[PageLine]]:
-    """A lateral made of what was said: timed words sentence by sentence, a page of notes line by line."""
-    scheme = scheme or house_scheme()
-    adder = Adder(Lateral(site=Site(name=name)))
-    if any(line.time_s is not None for line in lines):
-        return _add_drafts(adder, hear_page(lines, scheme), scheme)
-    return record_from_page("\n".join(_by_number(lines)), name, scheme)
+    """A lateral made of what was said."""
+    return add_said(Lateral(site=Site(name=name)), lines, scheme or house_scheme())
 
 
 def _by_number(lines: Sequence[SourceLine]) -> list[str]:

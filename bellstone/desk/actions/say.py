@@ -3,13 +3,14 @@
 from typing import Any
 
 from bellstone.core.ear import listen
-from bellstone.core.edits import PageLine, add_line, add_page, replace_sighting, with_first_pipe, without, without_run
+from bellstone.core.edits import PageLine, add_line, add_said, replace_sighting, with_first_pipe, without, without_run
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme
 from bellstone.desk.actions.edit import edit
 from bellstone.desk.models import StoredLateral
 from bellstone.desk.store import scheme_of
+from bellstone.formats.timed_text import source_lines
 
 Edited = tuple[StoredLateral, str]
 
@@ -38,7 +39,7 @@ def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLat
     lines: list[PageLine] = []
 
     def change(record: Lateral) -> Lateral:
-        after, read = add_page(record, page, scheme_of(record))
+        after, read = add_said(record, source_lines(page), scheme_of(record))
         lines.extend(read)
         return after
 
