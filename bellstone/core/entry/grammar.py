@@ -18,13 +18,14 @@ from bellstone.core.entry.vocabulary import (
     kind_words,
     kinds_by_form,
 )
-from bellstone.core.ground import DomainError, plain
+from bellstone.core.ground import DomainError, plain, remembered
 from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Pipe, Position, Sighting
 from bellstone.core.scheme import Scheme
 
 MAX_LINE = 1000
 
 
+@remembered(2048, "scheme")  # a line is read as it is typed, as it is heard and as it is added
 def read_line(text: str, scheme: Scheme) -> EntryReading:
     """One line of notes, read into what it would add.
 
