@@ -10,8 +10,11 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 from bellstone.core.assess import assess
+from bellstone.core.ear import SourceLine, hear_page, listen
+from bellstone.core.edits import record_from_page
 from bellstone.core.profile import adjusted
 from bellstone.core.record import Lateral
+from bellstone.core.scheme import house_scheme
 from bellstone.core.water import bands
 from benchmarks.pages import lateral_of, wet_line
 from benchmarks.reference import reference
@@ -91,6 +94,37 @@ def reading() -> None:
     print(f"  json.loads {1e3 * plain:.1f} ms, checked record {1e3 * ours:.1f} ms  {ours / plain:5.1f} x")
 
 
+SAID = (
+    "at {n} and a half there's heavy roots at the joint, about seventy percent", "the joint has dropped about half an inch at {n} feet",
+    "hairline crack up top around {n} feet", "standing water at {n}, about an inch with the water off", "{n} rts @ jt hvy ~70%",
+    "okay so at {n} there's a wye on the left and then we keep going, looks pretty good through here",
+)  # fmt: skip
+SHORT = ("{n}.5 roots heavy joint 70%", "{n} offset drop 0.5in", "~{n} crack hairline top", "{n} standing 1in rest")
+WORDS_A_MINUTE = 150  # of speech, common knowledge
+
+
+def hearing() -> None:
+    """Plain lines heard beside short ones read; a minute of speech; a page ten times as long."""
+    scheme = house_scheme()
+
+    def said(lines: tuple[str, ...], count: int, first: int) -> list[str]:
+        return [lines[n % len(lines)].format(n=first + n) for n in range(count)]
+
+    firsts = iter(range(1, 10**6, 1000))  # never the same lines: nothing is remembered
+    plain = best(lambda: [listen(t, scheme) for t in said(SAID, 300, next(firsts))], 3) / 300
+    short = best(lambda: [listen(t, scheme) for t in said(SHORT, 300, next(firsts))], 3) / 300
+    print("a plain line heard (aim: a minute of speech in under 100 ms, a page linear)")
+    print(f"  {1e3 * plain:.1f} ms a line, a short one read {1e3 * short:.1f} ms  {plain / short:.1f} x")
+    minute = " ".join(said(SAID, 40, 1)).split()[:WORDS_A_MINUTE]
+    took = best(lambda: hear_page([SourceLine(number=1, time_s=0.0, said=" ".join(minute))], scheme), 3)
+    print(f"  a minute of speech {1e3 * took:.0f} ms")
+    pages = {
+        count: best(lambda count=count: record_from_page("\n".join(said(SAID, count, next(firsts)))), 1)
+        for count in (200, 2_000)
+    }  # type: ignore[misc]
+    print(f"  a page of 2,000 lines beside 200  {pages[2_000] / pages[200]:.1f} x, {pages[2_000]:.1f} s")
+
+
 def list_page() -> None:
     """A page of 100 of 5,000 laterals at the API, beside one of 100 laterals in all."""
     from django.test import Client
@@ -123,6 +157,7 @@ def main() -> None:
         water()
         growth()
         reading()
+        hearing()
         list_page()
 
 
