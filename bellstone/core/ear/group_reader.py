@@ -10,6 +10,8 @@ from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
 from bellstone.core.entry import words_for
 
+BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
+
 
 class GroupReader(SaidKinds, SaidPipes, SaidSizes):
     """The kinds of one group with their words, sizes, hours, doubts and negatives."""
@@ -23,6 +25,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             self._unnamed(before)
         if not self.found:
             return []
+        self._dry_fitting()
         self._rest()
         self._branch_of_a_fitting()
         self._water_shut_off()
@@ -131,9 +134,16 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             elif p.what == "hedges" and not self._is_used(p):
                 if n + 1 < len(self.parts) and any(q.what == "quantity" for q in self.parts[n + 1 : n + 3]):
                     self.s.use(p, "hedge")
-                elif len(self.found) == 1 and self.s.words(p) != "?":
+                elif self.s.words(p) != "?" and (doubted := self._doubted(n)) is not None:
                     self.s.use(p, "hedge")
-                    self.found[0].unsure = True
+                    doubted.unsure = True
+
+    def _doubted(self, n: int) -> Found | None:
+        """What a word of doubt goes with: the only thing, or of several the one named right behind it."""
+        if len(self.found) == 1:
+            return self.found[0]
+        named = next((k for k in range(n + 1, len(self.parts)) if self.parts[k].what not in BETWEEN), None)
+        return next((f for k, f in self.spots if k == named), None)
 
     def _attribute(self, p: Piece, n: int) -> None:
         if self._is_used(p):
@@ -195,6 +205,14 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             fittings[0].text = fittings[0].text or f'"{branches[0].words[0]}"'
             fittings[0].words += [w for w in branches[0].words[1:] if w not in fittings[0].words]
             self.found.remove(branches[0])
+
+    def _dry_fitting(self) -> None:
+        """``wye left 31 dry``: nothing comes from it; the pipe itself is not said to be dry."""
+        fittings = [f for f in self.found if f.kind in ("fitting", "branch") and not f.negative]
+        dry = [f for f in self.found if f.kind == "dry" and not f.negative and not f.words]
+        if len(fittings) == 1 and len(dry) == 1:
+            fittings[0].text = fittings[0].text or '"dry"'
+            self.found.remove(dry[0])
 
     def _water_shut_off(self) -> None:
         """Water turned off in the same breath as it was read: the reading is at rest."""

@@ -19,6 +19,10 @@ MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # 
 PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
 PASSED_WORDS = 4
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
+# who films speaks, or sets one thing against another
+HERE_SPEAKS = frozenset({"i", "we", "my", "our", "ours", "me", "us", "but", "however", "confirmed", "agree", "see", "saw"})
+ADVISING = frozenset({"i", "we", "recommend", "suggest", "advise"})
+FIXTURES = frozenset({"toilet", "toilets", "bathroom", "bath", "shower", "tub", "sink", "laundry", "basement"})
 MOST_CHARS = 2000  # a line longer than this is read in pieces
 
 
@@ -227,8 +231,11 @@ class _Line:
         start = first
         while start > 0 and not _is_link(parts[start - 1]):
             start -= 1
+        said_first = self.tokens[acts[0][1].i].word
         if act == "claim":
-            start = 0
+            start = first if self._names_who_says(parts, first) else 0
+        elif act == "recommend" and said_first in ADVISING:
+            start = first  # "grease 20 to 28 I would jet it": the advice begins with who gives it
         before, rest = parts[:start], parts[start:]
         hearing = self._findings(said, before, place, kind) if before else Hearing()
         inside = self._findings(said, rest, None, None)
@@ -244,16 +251,48 @@ class _Line:
             hearing.uses[k] = act
         self.said.append(_saying(act, text))
         told = inside.found or any(isinstance(p, Place) or p.what in ("kinds", "materials") for p in rest)
-        if told and act in ("claim", "symptom"):
-            hearing.doubts.append(
-                "another's word, not seen here" if act == "claim" else "a symptom, or a finding here?"
-            )
+        if told and act == "claim" and not self._is_reported(rest, first - start, names):
+            hearing.doubts.append("another's word, not seen here")
+        if told and act == "symptom" and not self._is_complaint(rest, inside.found):
+            hearing.doubts.append("a symptom, or a finding here?")
         if act == "symptom" and any(isinstance(p, Piece) and p.what == "negatives" for p in rest):
             hearing.doubts.append("no symptom, as it seems")
         before_act = any(isinstance(p, Piece) and p.what in ("kinds", "weak", "attributes") for p in parts[start:first])
         if act in ("recommend", "next_look") and before_act:
             hearing.doubts.append("advice, or a finding here?")
         return hearing, True
+
+    def _is_reported(self, parts: Sequence[Part], lead: int, names: Sequence[str]) -> bool:
+        """Whether a whole sentence is another's word: who says it stands first, and nobody here speaks after.
+
+        ``owner says the line was replaced`` is; ``he says it is clay, I see iron`` and ``told it collapsed, it is not`` are
+        two voices.
+        """
+        led = all(isinstance(p, Piece) and p.what in ("fillers", "unknown", "sign") for p in parts[:lead])
+        rest = parts[lead + 1 :]
+        words = {self.tokens[k].word for p in rest if isinstance(p, Piece) for k in range(p.i, p.j)}
+        denied = any(isinstance(p, Piece) and p.what == "negatives" for p in rest)
+        named = not {"he", "she", "they", "i"} & {
+            self.tokens[k].word for p in parts[: lead + 1] if isinstance(p, Piece) for k in range(p.i, p.i + 1)
+        }
+        placed = any(isinstance(p, Place) and not p.landmark for p in rest)  # it may be seen there as well
+        return led and named and not placed and set(names) == {"claim"} and not denied and not words & HERE_SPEAKS
+
+    def _names_who_says(self, parts: Sequence[Part], first: int) -> bool:
+        """Whether another's word begins with who says it, behind a finding that is told whole."""
+        lead = parts[first]
+        assert isinstance(lead, Piece)
+        named = lead.j - lead.i > 1 and self.tokens[lead.i].word not in ("he", "she", "they", "i")
+        before = parts[:first]
+        seen = any(isinstance(p, Piece) and p.what in ("kinds", "weak") for p in before)
+        return named and seen and any(isinstance(p, Place) for p in before) and len(parts) > first + 1
+
+    def _is_complaint(self, parts: Sequence[Part], found: Sequence[Found]) -> bool:
+        """Whether trouble in the house is told of a fixture or as a complaint, and of no place in the pipe."""
+        placed = any(isinstance(p, Place) and not p.landmark for p in parts)
+        words = {self.tokens[k].word for p in parts if isinstance(p, Piece) for k in range(p.i, p.j)}
+        of_house = words & FIXTURES and not words & HERE_SPEAKS
+        return not placed and bool(of_house) and all(f.kind in ("main", "branch") for f in found)
 
     def _findings(self, said: "_Said", parts: Sequence[Part], place: Place | None, kind: Found | None) -> Hearing:
         return Sentence(

@@ -7,6 +7,12 @@ from bellstone.core.ear.group import Group
 LEADS_TO = frozenset(
     {"to", "toward", "towards", "of", "from", "off", "before", "past", "until", "till", "than", "by", "near"}
 )
+EITHER = frozenset({"or", "nor", "/"})
+# what the camera, the beacon or the water did: told beside a negative, it is told of itself
+HAPPENS = frozenset({
+    "stopped", "main", "forced", "located", "lens", "submerged", "water", "flush", "met", "rolled", "dry", "access", "branch",
+    "fitting", "coupling", "trap", "dead_end", "ends_at", "change", "counter_reset", "dismissed",
+})  # fmt: skip
 
 
 class SaidKinds(Group):
@@ -21,7 +27,13 @@ class SaidKinds(Group):
                 self.s.use(p, "negative")
             elif p.what == "hedges":
                 hedged = self._hedge(n, p) or hedged
+            elif self.s.words(p) in EITHER and self.found and self.found[-1].negative:
+                negative = True  # "no roots or cracks"
+                self.s.use(p, "negative")
             elif p.what in ("kinds", "weak"):
+                negative = negative and not self._happened(p, last, n)
+                if negative and last >= 0:
+                    self._ask_of_a_list(last, n)
                 self._put_kind(p, n, negative, hedged)
                 last, hedged = n, False
                 negative = negative and self._goes_on(n)
@@ -38,6 +50,16 @@ class SaidKinds(Group):
             self.spots[-1][1].unsure = True
             self.s.use(p, "hedge")
         return False
+
+    def _ask_of_a_list(self, last: int, n: int) -> None:
+        """``no roots, collapse at 50``: only *or*, or a negative of its own, says that the second is not there either."""
+        if not any(q.what == "negatives" or self.s.words(q) in EITHER for q in self.parts[last + 1 :]):
+            self.doubt("a negative before a list: is the second there?")
+
+    def _happened(self, p: Piece, last: int, n: int) -> bool:
+        """``no roots, cable ran out 150``: what happened to the camera is no item of a list of what is not there."""
+        denied = any(q.what == "negatives" or self.s.words(q) in EITHER for q in self.parts[last + 1 : n])
+        return last >= 0 and p.says.split()[0] in HAPPENS and not denied
 
     def _goes_on(self, n: int) -> bool:
         """Whether a negative reaches past the kind here: to what is linked to it."""
