@@ -10,6 +10,9 @@ FITS = frozenset({"get", "put", "fit", "stick", "slide", "lose", "park", "slip",
 INTO = frozenset({"in", "into", "through", "under", "down", "inside"})
 IT = frozenset({"it", "there", "that", "here"})
 LIKE = (("like",), ("size", "of"), ("the", "size", "of"), ("as", "big", "as"), ("big", "as"), ("about", "like"))
+GUESSES = frozenset(
+    {"look", "looks", "looked", "seem", "seems", "sounds", "more"}
+)  # before *like*: a guess at what it is
 NUMBERED = frozenset({"row", "entry", "photo", "photograph", "pic"})
 MOST_NOUNS = 2
 
@@ -26,7 +29,7 @@ def alike_at(words: Sequence[str], i: int, lexicon: Lexicon) -> Iterator[tuple[s
     [('fillers', 3)]
     """
     for lead in LIKE:
-        if tuple(words[i : i + len(lead)]) == lead:
+        if tuple(words[i : i + len(lead)]) == lead and (i == 0 or words[i - 1] not in GUESSES):
             end = _thing(words, i + len(lead), lexicon)
             if end and _is_over(words, end):
                 yield "texts", end
@@ -55,7 +58,7 @@ def _thing(words: Sequence[str], at: int, lexicon: Lexicon) -> int:
 def _tells(word: str, lexicon: Lexicon) -> bool:
     """Whether a word alone names a thing of the pipe, or counts."""
     alone = {p.section for w in (word, word.removesuffix("s")) for p in lexicon.by_first.get(w, ()) if p.words == (w,)}
-    return word in lexicon.numbers or bool(alone & set(TELLING))
+    return word in lexicon.numbers | lexicon.common or bool(alone & set(TELLING))
 
 
 def _is_over(words: Sequence[str], end: int) -> bool:

@@ -20,7 +20,9 @@ PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbre
 PASSED_WORDS = 4
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
 # who films speaks, or sets one thing against another
-HERE_SPEAKS = frozenset({"i", "we", "my", "our", "ours", "me", "us", "but", "however", "confirmed", "agree", "see", "saw"})
+HERE_SPEAKS = frozenset(
+    {"i", "we", "my", "our", "ours", "me", "us", "but", "however", "confirmed", "agree", "see", "saw"}
+)
 ADVISING = frozenset({"i", "we", "recommend", "suggest", "advise"})
 FIXTURES = frozenset({"toilet", "toilets", "bathroom", "bath", "shower", "tub", "sink", "laundry", "basement"})
 MOST_CHARS = 2000  # a line longer than this is read in pieces

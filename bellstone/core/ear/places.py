@@ -23,6 +23,7 @@ class Place:
     asks: str = ""
     hour: bool = False  # a bare number up to 12 that may be an hour
     bare: bool = False  # said without a unit
+    only_to: bool = False  # a stretch of which only the end was said
 
 
 def feet(value: float) -> str:
@@ -295,9 +296,11 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
             asks = "hours, or a stretch"
         hours = q.unit == "bare" and high <= 12 and low == int(low) and high == int(high) and i > 0
         return Place(f"{feet(low)}-{feet(high)}", i, j, runs=True, asks=asks, hour=hours)
-    if before in TO_WORDS:
-        earlier = any(p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in") for p in pieces[: i - 1])
-        return Place(f"0-{feet(q.high)}", i - 1, j, runs=True, asks="up to there: from where?" if earlier else "")
+    to = next((k for k in (i - 1, i - 2) if _leads_to(_word(tokens, pieces, k)) and (k == i - 1 or about)), None)
+    if to is not None:
+        earlier = any(p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in") for p in pieces[:to])
+        asks = "up to there: from where?" if earlier else ""
+        return Place(f"0-{feet(q.high)}", to, j, runs=True, asks=asks, only_to=True)
     if before in ("between",) and j + 1 < len(pieces) and after == "and":
         other = pieces[j + 1].quantity
         if other is not None and other.unit in ("bare", "ft", "ft_in") and other.is_one:
@@ -313,6 +316,11 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     )
     asks = "from there on: to where?" if before == "from" else ""
     return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, asks=asks, bare=q.unit == "bare")
+
+
+def _leads_to(words: str) -> bool:
+    """``to``, ``up to``, and either with *about* behind it."""
+    return words in TO_WORDS or words.removesuffix(" about").removesuffix(" around") in TO_WORDS
 
 
 ABOUT_WORDS = frozenset({

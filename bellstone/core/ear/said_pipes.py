@@ -62,7 +62,8 @@ class SaidPipes(Group):
             return Found("change" if change is not None else "pipe", change=pipes[0])
         if len(pipes) == 2 and change is not None and materials[0] < change < materials[1]:
             both = f"{pipes[0]} > {pipes[1]}"
-            if self._runs and "then" in self.s.words(self.parts[change]).split():
+            then = "then" in self.s.words(self.parts[change]).split()
+            if self._runs and len(self.places) == 1 and (then or self.places[0].only_to):
                 self._stretch_before(pipes[0], materials[0])
                 return Found("change", change=both, own_place=Place(self.places[0].said.split("-")[-1], 0, 0))
             if self._runs:

@@ -37,6 +37,8 @@ class Sentence:
         self._retractions()
         self._out_again()
         self._deepest()
+        self._from_to()
+        self._pipe_after_pipe()
         self._hours()
         marks = self._landmarks_beside()
         if kind_before is not None and self._only_words():
@@ -83,6 +85,41 @@ class Sentence:
         for p in (self.parts[n], after[0]):
             self.use(p, "place")
         self.parts = [whole if p is before[0] else p for k, p in enumerate(self.parts) if k != n and p is not after[0]]
+
+    def _from_to(self) -> None:
+        """``from 20 until maybe 44``: one stretch, where only how sure it is stands between its ends."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        for a, b in zip(at, at[1:], strict=False):
+            first, second = self.parts[a], self.parts[b]
+            assert isinstance(first, Place) and isinstance(second, Place)
+            between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
+            silent = all(p.what in ("fillers", "sign", "hedges", "texts") for p in between)
+            start, end = first.said.lstrip("~"), second.said.split("-")[-1]
+            if first.asks.startswith("from there") and second.only_to and silent and float(start) < float(end):
+                self.use(second, "place")
+                for p in between:
+                    self.use(p, "place")
+                whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False)
+                self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
+                return
+
+    def _pipe_after_pipe(self) -> None:
+        """``clay until 38, then plastic until 52``: the second pipe begins where the first ends."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        for a, b in zip(at, at[1:], strict=False):
+            first, second = self.parts[a], self.parts[b]
+            assert isinstance(first, Place) and isinstance(second, Place)
+            between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
+            silent = all(p.what in ("fillers", "links", "sign", "materials", "changes", "quantity") for p in between)
+            stated = any(p.what == "materials" for p in between) and any(
+                isinstance(p, Piece) and p.what == "materials" for p in self.parts[:a]
+            )
+            if first.runs and second.only_to and silent and stated:
+                start = first.said.split("-")[-1]
+                if float(start) < float(second.said.split("-")[-1]):
+                    self.parts[b] = replace(
+                        second, said=f"{start}-{second.said.split('-')[-1]}", asks="", only_to=False
+                    )
 
     def _deepest(self) -> None:
         """``15-22, deepest at 19, 1.5 in``: where within a stretch it is deepest is said beside its size."""
@@ -172,6 +209,7 @@ class Sentence:
                 self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
             highest = max(highest, float(first[1]) if first else 0.0)
         self._numbers_side_by_side()
+        self._place_again()
         for a, b in zip(self.parts, self.parts[1:], strict=False):
             if (
                 isinstance(b, Place)
@@ -181,6 +219,14 @@ class Sentence:
                 and (a.says[0].isdigit() or a.says in SIDES)
             ):
                 self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
+
+    def _place_again(self) -> None:
+        """``roots at 40, about 41 maybe``: a place said again less surely may be the same one."""
+        feet_said = [p for p in self.parts if isinstance(p, Place) and re.fullmatch(r"~?\d+(\.\d+)?", p.said)]
+        for a, b in zip(feet_said, feet_said[1:], strict=False):
+            near = abs(float(a.said.lstrip("~")) - float(b.said.lstrip("~"))) <= SAME_PLACE_FT
+            if near and b.said[0] == "~" and a.said[0] != "~":
+                self.out.doubts.append("two places side by side: which?")
 
     def _numbers_side_by_side(self) -> None:
         """Numbers of speech with no word between them may be joined otherwise; one behind a size may be a size."""
@@ -375,6 +421,7 @@ def _grows(place: Place, size: Part) -> bool:
     return number.replace(".", "", 1).isdigit() and 1 < size.quantity.low / max(float(number), 1) <= 1.5
 
 
+SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our own value
 CLEANED = frozenset({"cut_flush", "cleared", "mostly_cleared"})
 
 

@@ -1,0 +1,80 @@
+"""What a negative reaches, where a stretch begins, who speaks, and what something is only like.
+
+Lines and answers are our own working, from handbook 08: rule 10 for who speaks, 8.2 for negatives and places.
+"""
+
+import pytest
+
+from bellstone.core.ear import hear_line
+from bellstone.core.scheme import house_scheme
+
+HOUSE = house_scheme()
+
+HEARD = {
+    # what the camera did is no item of a list of what is not there
+    "no roots, cable ran out 150": ("150 none: roots", "150 stopped"),
+    "no cracks seen and the camera stopped at 60": ("60 none: crack", "60 stopped"),
+    "no roots, main at 80": ("80 none: roots", "80 main"),
+    "never saw the main, cable ran out 150": ("150 none: main", "150 stopped"),
+    "camera ain't going no further at 66": ("66 stopped",),
+    # or and nor carry a negative on
+    "no roots or cracks at 20": ("20 none: roots", "20 none: crack"),
+    "no roots nor cracks 0 to 40": ("0-40 none: roots", "0-40 none: crack"),
+    "no cracks, breaks or holes 0 to 40": ("0-40 none: crack", "0-40 none: break", "0-40 none: hole"),
+    "no roots, a crack at 20": ("20 none: roots", "20 crack"),
+    # a stretch of which the end is said
+    "clay to about 38": ("0-38 pipe clay",),
+    "scale from the start to about 12": ("0-12 scale",),
+    "roots from 20 until maybe 44": ("20-44 roots",),
+    "clay until 38, then pvc until 52": ("0-38 pipe clay", "38-52 pipe pvc"),
+    "iron to 11, clay to 50, plastic to 66": ("0-11 pipe iron", "11-50 pipe clay", "50-66 pipe plastic"),
+    "cast iron until 11 feet where it becomes clay": ("0-11 pipe iron", "11 change iron > clay"),
+    "four inch cast zero to twelve then it's four inch clay": ("0-12 pipe iron 4in", "12 change iron 4in > clay 4in"),
+    # a wye that is dry is one thing
+    "wye right 27 dry": ('27 fitting wye right "dry"',),
+    # a likeness is its words, and no size
+    "gap at 30 you could stick your thumb in it": ('30 open "you could stick your thumb in it"',),
+    "roots like a horse tail at 30": ('30 roots "like a horse tail"',),
+    # who gives advice, and who tells
+    "grease twenty to twenty eight i would jet it": ("20-28 grease", "recommend i would jet it"),
+    "stopped at 60 by an offset owner says main is at 80": None,
+    "owner says the line was lined in 2010": ("claim owner says the line was lined in 2010",),
+    "owner says it was lined but I see clay": ("pipe clay", "claim owner says it was lined"),
+    "tenant reports the toilet backs up": ("symptom tenant reports the toilet backs up",),
+    "possible collapse at 74, camera would not pass": ("74 collapse?", "74 stopped"),
+}
+
+
+@pytest.mark.parametrize(("text", "lines"), HEARD.items())
+def test_what_is_said_is_heard(text: str, lines: tuple[str, ...] | None) -> None:
+    heard = hear_line(text, HOUSE)
+    if lines is None:
+        assert heard.outcome == "asked"
+    else:
+        assert heard.lines == lines, (heard.candidates, heard.why)
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "no roots, collapse at 50",
+        "no roots and collapsed at 50",
+        "no roots, cracks at 20",
+        "no cracks and open joint at 40 half an inch",
+        "roots at 40, about 41 maybe",
+        "roots to 20, grease to 40",
+        "clay to 40 roots to 50",
+        "owner says roots at 40",
+        "he says it is lined",
+        "main to about 80",
+        "hole looks like a belly at 30",
+    ],
+)
+def test_what_may_be_meant_two_ways_is_asked(text: str) -> None:
+    heard = hear_line(text, HOUSE)
+    assert heard.outcome == "asked", heard.lines
+
+
+@pytest.mark.parametrize("thing", ["belly", "crack", "collapse", "wye", "root"])
+def test_a_likeness_to_a_thing_of_the_pipe_is_no_likeness(thing: str) -> None:
+    assert f'"like a {thing}"' not in " ".join(hear_line(f"grease like a {thing} at 30", HOUSE).lines)
