@@ -10,6 +10,7 @@ from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
 from bellstone.core.entry import words_for
 
+HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
 
@@ -127,6 +128,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             elif (
                 p.what in ("fillers", "links", "sign")
                 or self._only_leads(p)
+                or self._leads_to_hours(p, n)
                 or self.s.words(p) in ("at", "@", "right at")
                 and not self._is_used(p)
             ):
@@ -184,6 +186,12 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         if repeated:
             self.s.use(p, "word")
 
+    def _leads_to_hours(self, p: Piece, n: int) -> bool:
+        """``running from nine to twelve o'clock``: *from* right before hours."""
+        following = next((q for q in self.parts[n + 1 :] if self.s.words(q) not in HOUR_LEADS), None)
+        hours = following is not None and following.says == "clock"
+        return self.s.words(p) in HOUR_LEADS and hours and not self._is_used(p)
+
     def _only_leads(self, p: Piece) -> bool:
         """*goes from* and the like, where nothing changes: they only lead to a place."""
         changing = any(q.what in ("materials", "bores") for q in self.parts)
@@ -232,7 +240,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
     def _may_be_together(self) -> None:
         """Two kinds enter together only as a known pair, or each with a place of its own."""
         sure = [f for f in self.found if not f.negative and f.kind not in ("pipe", "change")]
-        kinds = [f.kind for f in sure]
+        kinds = [f.kind for f in sure if not f.own_place]
         if len(sure) > 3:
             self.doubt("many things at one place")
         for n, a in enumerate(kinds):

@@ -304,6 +304,9 @@ class _Line:
     # -- the outcome
 
     def _outcome(self) -> Heard:
+        there = {(f.kind, _place(f)) for f in self.found if not f.negative}
+        if any(f.negative and (f.kind, _place(f)) in there for f in self.found):
+            self.doubts.append("said to be there, and not to be there")
         lines = [*dict.fromkeys([f.line for f in self.found] + self.said)]
         words = self._account()
         unused = [w for w in words if w.use == "none"]
@@ -356,9 +359,9 @@ class _Line:
                 use = "same"  # "tight, tight, tight"
             if use is None:
                 use = "filler" if what[k].what in ("fillers", "links", "sign") else "none"
-            if out and out[-1].start == token.start:  # one word written out as several
+            if out and token.start < out[-1].end:  # one word written out as several: "forty one's"
                 if use == "none" or out[-1].use == "filler":
-                    out[-1] = WordUsed(out[-1].text, use, token.start, token.end)
+                    out[-1] = replace(out[-1], use=use)
                 continue
             out.append(WordUsed(self.text[token.start : token.end], use, token.start, token.end))
         return tuple(out)

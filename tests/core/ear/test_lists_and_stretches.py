@@ -30,6 +30,9 @@ HEARD = {
     "iron to 11, clay to 50, plastic to 66": ("0-11 pipe iron", "11-50 pipe clay", "50-66 pipe plastic"),
     "cast iron until 11 feet where it becomes clay": ("0-11 pipe iron", "11 change iron > clay"),
     "four inch cast zero to twelve then it's four inch clay": ("0-12 pipe iron 4in", "12 change iron 4in > clay 4in"),
+    "fracture at 20 from 9 to 12 o'clock": ("20 crack 9-12 o'clock",),
+    "liner from 10 to 60": ("10 liner_start", "60 liner_end"),
+    "sag between 40 and 52 holding 2 inches of water": ("40-52 standing 2in",),
     # a wye that is dry is one thing
     "wye right 27 dry": ('27 fitting wye right "dry"',),
     # a likeness is its words, and no size
@@ -67,6 +70,9 @@ def test_what_is_said_is_heard(text: str, lines: tuple[str, ...] | None) -> None
         "owner says roots at 40",
         "he says it is lined",
         "main to about 80",
+        "roots at 20 no roots at 20",
+        "belly at 30 with 1 in water, not a belly",
+        "roots holding at 30",
         "hole looks like a belly at 30",
     ],
 )
