@@ -130,6 +130,9 @@ WORKING: dict[str, Any] = {
     "ear.places.BENDS": (22, 22.5, 45, 90),  # the fittings that are made
     "ear.places.USUAL_BORES": (2, 3, 4, 6, 8, 10, 12),
     "ear.quantities.MOST_FT": 400.0,
+    "ear.alike.MOST_NOUNS": 2,
+    "ear.said_sizes.LEAST_COVER_IN": 12,
+    "ear.sentence.SAME_PLACE_FT": 2.0,
     "ear.written.REASON_WORDS": 3,
     "findings.joints.OFF_JOINT_FT": 1.0,
     "findings.joints.MOST_PREDICTED": 2000,

@@ -134,7 +134,8 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             ):
                 self.s.use(p, "filler")
             elif p.what == "hedges" and not self._is_used(p):
-                if n + 1 < len(self.parts) and any(q.what == "quantity" for q in self.parts[n + 1 : n + 3]):
+                following = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
+                if following is not None and following.what == "quantity":
                     self.s.use(p, "hedge")
                 elif self.s.words(p) != "?" and (doubted := self._doubted(n)) is not None:
                     self.s.use(p, "hedge")

@@ -241,12 +241,21 @@ def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     return _counter(pieces, tokens, i, q)
 
 
+def _is_small(piece: Piece) -> bool:
+    return piece.what == "fillers" and piece.j - piece.i <= 2
+
+
 def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
     """Whether a number stands beside *deep* or *depth*: it is no place then."""
     for k in (i - 1, i + 1):
         n = k
         while 0 <= n < len(pieces) and pieces[n].what == "fillers" and abs(n - i) <= 2 and k > i:
             n += k - i
+        if k < i:  # "depth here is five foot two"
+            while 0 <= n < len(pieces) and _is_small(pieces[n]) and i - n <= 3:
+                n -= 1
+            if 0 <= n < i - 1 and not (pieces[n].what == "depths" and pieces[i].says == "ft_in"):
+                continue
         if 0 <= n < len(pieces) and pieces[n].what == "depths":
             return not (k < i and pieces[i].says == "bare" and i + 1 < len(pieces) and pieces[i + 1].what == "quantity")
     return False
@@ -254,23 +263,9 @@ def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
 
 def _may_be_place(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece], i: int) -> bool:
     spoken_small = tokens[pieces[i].i].spoken and q.is_one and q.low < 10 and q.low == int(q.low)
-    if (
-        _word(tokens, pieces, i + 1)
-        in ("joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks")
-        and q.is_one
-        and q.unit == "bare"
-    ):
+    if _word(tokens, pieces, i + 1) in COUNTED and q.is_one and q.unit == "bare":
         return False  # three joints
-    if spoken_small and _word(tokens, pieces, i - 1) not in (
-        "at",
-        "@",
-        "to",
-        "out to",
-        "from",
-        "around",
-        "about",
-        "up to",
-    ):
+    if spoken_small and _word(tokens, pieces, i - 1) not in LEADS:
         return False  # "the two pipes": a count, as like as not
     return 0 <= q.low <= MOST_FT and 0 <= q.high <= MOST_FT
 
@@ -316,6 +311,10 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     )
     asks = "from there on: to where?" if before == "from" else ""
     return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, asks=asks, bare=q.unit == "bare")
+
+
+COUNTED = frozenset({"joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks"})
+LEADS = frozenset({"at", "@", "to", "out to", "from", "around", "about", "up to"})
 
 
 def _leads_to(words: str) -> bool:

@@ -7,6 +7,7 @@ from bellstone.core.ear.group import Group
 LEADS_TO = frozenset(
     {"to", "toward", "towards", "of", "from", "off", "before", "past", "until", "till", "than", "by", "near"}
 )
+IS_THERE = ("it is", "that is", "this is", "there is", "there are", "i see", "we have", "we got", "just")
 EITHER = frozenset({"or", "nor", "/"})
 # what the camera, the beacon or the water did: told beside a negative, it is told of itself
 HAPPENS = frozenset({
@@ -64,6 +65,8 @@ class SaidKinds(Group):
     def _goes_on(self, n: int) -> bool:
         """Whether a negative reaches past the kind here: to what is linked to it."""
         after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        if after is not None and after.what == "fillers" and self.s.words(after).startswith(IS_THERE):
+            return False  # "not a break it's a crack"
         return after is None or after.what in ("links", "fillers", "negatives", "attributes")
 
     def _ends_scope(self, n: int) -> bool:

@@ -6,6 +6,8 @@ from bellstone.core.ear.group import UNIT_OF, WATERY, Group
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.quantities import Quantity
 
+LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
+
 
 class SaidSizes(Group):
     """Gives each number to the one finding that is measured so; a number that none takes stays unused."""
@@ -13,18 +15,21 @@ class SaidSizes(Group):
     def _depth(self, p: Piece, n: int, q: Quantity) -> bool:
         """How deep the pipe lies below the ground: said with *deep*, and with no water or build-up to be deep."""
         said = [
-            k for k, x in enumerate(self.parts) if (x.what == "depths" or self.s.words(x) == "down") and abs(k - n) <= 2
+            k for k, x in enumerate(self.parts) if (x.what == "depths" or self.s.words(x) == "down") and abs(k - n) <= 3
         ]
         located = [f for f in self.found if f.kind == "located"]
         if not said and not located or q.unit not in ("in", "ft", "ft_in", "bare") or not q.is_one:
             return False
         if any(self._takes(f, "in", q) and not f.size for f in self.found) and q.unit == "in":
             for k in said:
-                self.s.use(self.parts[k], "size")
+                if self.parts[k].what == "depths":  # *down* may say which way as well
+                    self.s.use(self.parts[k], "size")
             return False
         if [f for f in self.found if f.kind not in ("located", "depth")] or q.unit == "bare":
             return False
         inches = q.unit == "in"
+        if inches and q.low < LEAST_COVER_IN:
+            self.doubt("that deep: below the ground, or water?")
         whole = int(q.low) if not inches else 0
         text = f"{feet(q.low)}in" if inches else f"{whole}'{feet(12 * (q.low - whole))}\""
         found = located[0] if located else self.found[0] if self.found else None

@@ -33,6 +33,15 @@ HEARD = {
     "fracture at 20 from 9 to 12 o'clock": ("20 crack 9-12 o'clock",),
     "liner from 10 to 60": ("10 liner_start", "60 liner_end"),
     "sag between 40 and 52 holding 2 inches of water": ("40-52 standing 2in",),
+    "there's a belly here starts at thirty five and goes to about forty two": ("35-42 standing",),
+    "it's not a break it's a crack at 30": ("30 none: break", "30 crack"),
+    # which way, how deep, how sure
+    "looks like an offset joint at thirty one maybe half an inch down": ("31 offset? drop 0.5in",),
+    "roots at 21 probably blocking about half the pipe": ("21 roots 50%",),
+    "depth here is five foot two": ("depth 5'2\"",),
+    "33 inches deep at 20": ("20 depth 33in",),
+    "grease 2 inches deep at 40": ("40 grease 2in",),
+    "sounds like a main 90": ("90 main?",),
     # a wye that is dry is one thing
     "wye right 27 dry": ('27 fitting wye right "dry"',),
     # a likeness is its words, and no size
@@ -73,6 +82,10 @@ def test_what_is_said_is_heard(text: str, lines: tuple[str, ...] | None) -> None
         "roots at 20 no roots at 20",
         "belly at 30 with 1 in water, not a belly",
         "roots holding at 30",
+        "inch and a half deep at 40",
+        "hvy rts 41.5 jt 70",
+        "gas line crosses the pipe at 33",
+        "looks like a gas line at 33",
         "hole looks like a belly at 30",
     ],
 )

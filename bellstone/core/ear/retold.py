@@ -1,0 +1,151 @@
+"""What a sentence takes back, and stretches it tells in two breaths: places put together before things are read."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from itertools import takewhile
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Hearing, Part
+from bellstone.core.ear.places import Place
+from bellstone.core.ear.tokens import Token
+
+GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues", "and continues", "going"})
+BEGINS = frozenset({"start", "starts", "starting", "begin", "begins", "beginning"})
+
+
+class Retold:
+    """The parts of a sentence and what each word was used for; steps that put places together."""
+
+    text: str
+    parts: list[Part]
+    tokens: Sequence[Token]
+    pieces: Sequence[Piece]
+    out: Hearing
+
+    def _out_again(self) -> None:
+        """``goes under at 50, came up at 56``: from the one place to the other."""
+        n = next((n for n, p in enumerate(self.parts) if isinstance(p, Piece) and p.what == "emerges"), None)
+        if n is None:
+            return
+        before = [
+            p for p in self.parts[:n] if isinstance(p, Place) and p.said.lstrip("~").replace(".", "", 1).isdigit()
+        ]
+        after = [p for p in self.parts[n:] if isinstance(p, Place)]
+        wet = any(
+            isinstance(p, Piece) and p.what == "kinds" and p.says.split()[0] in ("standing", "submerged")
+            for p in self.parts[:n]
+        )
+        if (
+            len(before) != 1
+            or len(after) != 1
+            or not wet
+            or not after[0].said.lstrip("~").replace(".", "", 1).isdigit()
+        ):
+            return
+        whole = replace(before[0], said=f"{before[0].said.lstrip('~')}-{after[0].said.lstrip('~')}", runs=True)
+        for p in (self.parts[n], after[0]):
+            self.use(p, "place")
+        self.parts = [whole if p is before[0] else p for k, p in enumerate(self.parts) if k != n and p is not after[0]]
+
+    def _from_to(self) -> None:
+        """``from 20 until maybe 44``: one stretch, where only how sure it is stands between its ends."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        for a, b in zip(at, at[1:], strict=False):
+            first, second = self.parts[a], self.parts[b]
+            assert isinstance(first, Place) and isinstance(second, Place)
+            between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
+            silent = all(p.what in ("fillers", "sign", "hedges", "texts") or self.words(p) in GOES_ON for p in between)
+            start, end = first.said.lstrip("~"), second.said.split("-")[-1]
+            begins = first.asks.startswith("from there") or a and self.words(self.parts[a - 1]).split()[0] in BEGINS
+            if begins and second.only_to and silent and float(start) < float(end):
+                self.use(second, "place")
+                for p in between:
+                    self.use(p, "place")
+                whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False)
+                self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
+                return
+
+    def _pipe_after_pipe(self) -> None:
+        """``clay until 38, then plastic until 52``: the second pipe begins where the first ends."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        for a, b in zip(at, at[1:], strict=False):
+            first, second = self.parts[a], self.parts[b]
+            assert isinstance(first, Place) and isinstance(second, Place)
+            between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
+            silent = all(p.what in ("fillers", "links", "sign", "materials", "changes", "quantity") for p in between)
+            stated = any(p.what == "materials" for p in between) and any(
+                isinstance(p, Piece) and p.what == "materials" for p in self.parts[:a]
+            )
+            if first.runs and second.only_to and silent and stated:
+                start = first.said.split("-")[-1]
+                if float(start) < float(second.said.split("-")[-1]):
+                    self.parts[b] = replace(
+                        second, said=f"{start}-{second.said.split('-')[-1]}", asks="", only_to=False
+                    )
+
+    def _deepest(self) -> None:
+        """``15-22, deepest at 19, 1.5 in``: where within a stretch it is deepest is said beside its size."""
+        for n, p in enumerate(self.parts[:-1]):
+            nxt = self.parts[n + 1]
+            if (
+                isinstance(p, Piece)
+                and p.what == "deepest"
+                and isinstance(nxt, Place)
+                and any(isinstance(q, Place) and q.runs for q in self.parts[:n])
+            ):
+                self.use(p, "word")
+                self.use(nxt, "word")
+                said = f"{self.as_said(p)} {self.as_said(nxt)}"
+                self.parts[n : n + 2] = [Piece("texts", said, p.i, p.j)]
+                return
+
+    def use(self, part: Part, use: str) -> None:
+        for n in self._tokens_of(part):
+            self.out.uses[n] = use
+
+    def _tokens_of(self, part: Part) -> Iterator[int]:
+        if isinstance(part, Place):
+            for piece in self.pieces[part.i : part.j]:
+                yield from range(piece.i, piece.j)
+        else:
+            yield from range(part.i, part.j)
+
+    def as_said(self, part: Part) -> str:
+        """A part in the words of the source."""
+        at = list(self._tokens_of(part))
+        return self.text[self.tokens[at[0]].start : self.tokens[at[-1]].end].replace('"', "")
+
+    def words(self, part: Part) -> str:
+        return " ".join(self.tokens[n].word for n in self._tokens_of(part))
+
+    def _retractions(self) -> None:
+        """``at 41, no wait, 42``: the last place stands, where a word of correction lies between two."""
+        kept: list[Part] = []
+        for part in self.parts:
+            if isinstance(part, Place) and kept:
+                back = kept[::-1]
+                between = list(takewhile(_turns, back))
+                n = len(between)
+                took_back = any(isinstance(p, Piece) and p.what == "acts" and p.says == "retract" for p in between)
+                took_back |= any(
+                    isinstance(p, Piece) and p.what == "negatives" and self.words(p) == "no" for p in between
+                )
+                denied = [
+                    p for p in between if isinstance(p, Piece) and p.what == "negatives" and self.words(p) == "not"
+                ]
+                if denied and n < len(back) and isinstance(back[n], Place):  # "at 80, not 18"
+                    for p in (*between, part):
+                        self.use(p, "correction")
+                    kept = kept[: len(kept) - n]
+                    continue
+                if took_back and n < len(back) and isinstance(back[n], Place):
+                    for p in (*between, back[n]):
+                        self.use(p, "correction")
+                    kept = kept[: len(kept) - n - 1]
+            kept.append(part)
+        self.parts = kept
+
+
+def _turns(part: Part) -> bool:
+    """Whether a part may stand between a place and the one that takes it back."""
+    return isinstance(part, Piece) and part.what in ("fillers", "links", "sign", "negatives", "acts")
