@@ -258,10 +258,11 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
     for count in (5, 4, 3, 2, 1):
         words = tuple(_w(tokens, j + n) for n in range(count))
         is_range = words in ALL_RANGE
-        if words in (("and",), ("&",)) and (
-            _clock_goes_on(tokens, j + count, single) or _w(tokens, i - 1) == "between"
-        ):
-            is_range = True
+        both = False
+        if words in (("and",), ("&",)):
+            between = _w(tokens, i - 1) == "between"
+            both = _clock_goes_on(tokens, j + count, single) and not between
+            is_range = both or between
         if not is_range and words != ("or",) and words != ("or", "maybe") and words != ("-", "or"):
             continue
         k = j + count
@@ -276,7 +277,7 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
         units = _shared_unit(single.unit, other.unit)
         if units is None:
             return None
-        either = "or" in words
+        either = "or" in words or both
         low, high = (single.low, other.high)
         return Quantity(units, low, high, i, end, either=either)
     return None

@@ -23,9 +23,19 @@ class SaidKinds(Group):
         negative = hedged = False
         last = -1
         for n, p in enumerate(self.parts):
-            if p.what == "negatives":
+            if p.what == "negatives" and self._of_the_kind_before(last, n):
+                self.found[-1].negative = True  # "main not found, stopped 92"
+                self.s.use(p, "negative")
+            elif p.what == "negatives":
                 negative = True
                 self.s.use(p, "negative")
+                if (
+                    n
+                    and self.parts[n - 1].what == "links"
+                    and self.parts[n + 1 : n + 2]
+                    and self.parts[n + 1].what == "links"
+                ):
+                    self.doubt("a negative that nothing stands to")  # "roots, no, crack"
             elif p.what == "hedges":
                 hedged = self._hedge(n, p) or hedged
             elif self.s.words(p) in EITHER and self.found and self.found[-1].negative:
@@ -41,6 +51,14 @@ class SaidKinds(Group):
             elif self._ends_scope(n):
                 negative = False  # "neither holes nor breaks, one crack"
         self._negatives_behind(last, negative)
+
+    def _of_the_kind_before(self, last: int, n: int) -> bool:
+        """Whether a negative closes the clause of the kind right before it: ``roots not found``, ``main not seen,``."""
+        if last < 0 or self.found[-1].negative or len(self.spots) != len(self.found):
+            return False
+        after = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
+        alone = all(q.what in ("fillers", "sign") for q in self.parts[last + 1 : n])
+        return alone and after is not None and after.what == "links"
 
     def _hedge(self, n: int, p: Piece) -> bool:
         """Whether a hedge makes the next kind unsure; one that ends a clause makes the kind before it so."""

@@ -84,6 +84,8 @@ class SaidSizes(Group):
         if owner is not None and 0 < q.low <= 12 and 0 < q.high <= 12:
             owner.clock = f"{feet(q.low)}{'' if q.is_one else '-' + feet(q.high)} o'clock"
             self.s.use(p, "clock")
+            if q.either:
+                self.doubt("two hours: from the one to the other, at both, or at either?")
 
     def _size(self, p: Piece, n: int, q: Quantity, unit: str) -> None:
         owner = self._owner(n, lambda f: not f.size and self._takes(f, unit, q))
