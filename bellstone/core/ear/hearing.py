@@ -11,6 +11,7 @@ from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS, joined_
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.tokens import Token, tokens_of
+from bellstone.core.ear.who_speaks import is_complaint, is_reported, names_who_says
 from bellstone.core.ear.written import as_written
 from bellstone.core.entry import read_line
 from bellstone.core.scheme import Scheme
@@ -19,12 +20,7 @@ MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # 
 PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
 PASSED_WORDS = 4
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
-# who films speaks, or sets one thing against another
-HERE_SPEAKS = frozenset(
-    {"i", "we", "my", "our", "ours", "me", "us", "but", "however", "confirmed", "agree", "see", "saw"}
-)
 ADVISING = frozenset({"i", "we", "recommend", "suggest", "advise"})
-FIXTURES = frozenset({"toilet", "toilets", "bathroom", "bath", "shower", "tub", "sink", "laundry", "basement"})
 MOST_CHARS = 2000  # a line longer than this is read in pieces
 
 
@@ -235,7 +231,7 @@ class _Line:
             start -= 1
         said_first = self.tokens[acts[0][1].i].word
         if act == "claim":
-            start = first if self._names_who_says(parts, first) else 0
+            start = first if names_who_says(parts, self.tokens, first) else 0
         elif act == "recommend" and said_first in ADVISING:
             start = first  # "grease 20 to 28 I would jet it": the advice begins with who gives it
         before, rest = parts[:start], parts[start:]
@@ -253,9 +249,9 @@ class _Line:
             hearing.uses[k] = act
         self.said.append(_saying(act, text))
         told = inside.found or any(isinstance(p, Place) or p.what in ("kinds", "materials") for p in rest)
-        if told and act == "claim" and not self._is_reported(rest, first - start, names):
+        if told and act == "claim" and not is_reported(rest, self.tokens, first - start, names):
             hearing.doubts.append("another's word, not seen here")
-        if told and act == "symptom" and not self._is_complaint(rest, inside.found):
+        if told and act == "symptom" and not is_complaint(rest, self.tokens, inside.found):
             hearing.doubts.append("a symptom, or a finding here?")
         if act == "symptom" and any(isinstance(p, Piece) and p.what == "negatives" for p in rest):
             hearing.doubts.append("no symptom, as it seems")
@@ -263,38 +259,6 @@ class _Line:
         if act in ("recommend", "next_look") and before_act:
             hearing.doubts.append("advice, or a finding here?")
         return hearing, True
-
-    def _is_reported(self, parts: Sequence[Part], lead: int, names: Sequence[str]) -> bool:
-        """Whether a whole sentence is another's word: who says it stands first, and nobody here speaks after.
-
-        ``owner says the line was replaced`` is; ``he says it is clay, I see iron`` and ``told it collapsed, it is not`` are
-        two voices.
-        """
-        led = all(isinstance(p, Piece) and p.what in ("fillers", "unknown", "sign") for p in parts[:lead])
-        rest = parts[lead + 1 :]
-        words = {self.tokens[k].word for p in rest if isinstance(p, Piece) for k in range(p.i, p.j)}
-        denied = any(isinstance(p, Piece) and p.what == "negatives" for p in rest)
-        named = not {"he", "she", "they", "i"} & {
-            self.tokens[k].word for p in parts[: lead + 1] if isinstance(p, Piece) for k in range(p.i, p.i + 1)
-        }
-        placed = any(isinstance(p, Place) and not p.landmark for p in rest)  # it may be seen there as well
-        return led and named and not placed and set(names) == {"claim"} and not denied and not words & HERE_SPEAKS
-
-    def _names_who_says(self, parts: Sequence[Part], first: int) -> bool:
-        """Whether another's word begins with who says it, behind a finding that is told whole."""
-        lead = parts[first]
-        assert isinstance(lead, Piece)
-        named = lead.j - lead.i > 1 and self.tokens[lead.i].word not in ("he", "she", "they", "i")
-        before = parts[:first]
-        seen = any(isinstance(p, Piece) and p.what in ("kinds", "weak") for p in before)
-        return named and seen and any(isinstance(p, Place) for p in before) and len(parts) > first + 1
-
-    def _is_complaint(self, parts: Sequence[Part], found: Sequence[Found]) -> bool:
-        """Whether trouble in the house is told of a fixture or as a complaint, and of no place in the pipe."""
-        placed = any(isinstance(p, Place) and not p.landmark for p in parts)
-        words = {self.tokens[k].word for p in parts if isinstance(p, Piece) for k in range(p.i, p.j)}
-        of_house = words & FIXTURES and not words & HERE_SPEAKS
-        return not placed and bool(of_house) and all(f.kind in ("main", "branch") for f in found)
 
     def _findings(self, said: "_Said", parts: Sequence[Part], place: Place | None, kind: Found | None) -> Hearing:
         return Sentence(

@@ -50,6 +50,7 @@ HEARD = {
     "33 inches deep at 20": ("20 depth 33in",),
     "grease 2 inches deep at 40": ("40 grease 2in",),
     "sounds like a main 90": ("90 main?",),
+    "i think that is the main at 80": ("80 main?",),
     # a wye that is dry is one thing
     "wye right 27 dry": ('27 fitting wye right "dry"',),
     # a likeness is its words, and no size
@@ -92,6 +93,8 @@ def test_what_is_said_is_heard(text: str, lines: tuple[str, ...] | None) -> None
         "roots holding at 30",
         "inch and a half deep at 40",
         "roots, no, crack at 40",
+        "main's at 80 according to the map",
+        "collapse is likely at 60",
         "couldn't get to the main, stopped at 92",
         "roots at every joint between 20 and 44 except 30",
         "crack 12 o'clock and 6 o'clock at 30",
