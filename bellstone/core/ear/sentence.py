@@ -283,6 +283,10 @@ class Sentence(Retold):
         """One thing at several places is several findings; several things at several places are asked."""
         if len(found) > 1:
             self.out.doubts.append("several things and several places: which goes with which?")
+        if any(
+            f.kind in ONLY_ONE and not f.negative for f in found
+        ):  # "sixty, sixty-five, seventy, main at seventy-three"
+            self.out.doubts.append("one of these lies at one place: which?")
         out = []
         for place in places:
             for f in found:
@@ -300,6 +304,7 @@ def _grows(place: Place, size: Part) -> bool:
     return number.replace(".", "", 1).isdigit() and 1 < size.quantity.low / max(float(number), 1) <= 1.5
 
 
+ONLY_ONE = frozenset({"main", "stopped", "ends_at", "dead_end", "collapse"})
 SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our own value
 CLEANED = frozenset({"cut_flush", "cleared", "mostly_cleared"})
 

@@ -95,6 +95,8 @@ def test_what_is_said_is_heard(text: str, lines: tuple[str, ...] | None) -> None
         "roots, no, crack at 40",
         "main's at 80 according to the map",
         "collapse is likely at 60",
+        "sixty, sixty-five, seventy, main at seventy-three",
+        "stopped at 60, 70",
         "couldn't get to the main, stopped at 92",
         "roots at every joint between 20 and 44 except 30",
         "crack 12 o'clock and 6 o'clock at 30",
