@@ -26,6 +26,7 @@ class Found:
     depth: str = ""  # of the pipe below the ground
     was: str = ""  # the size as found, before cleaning
     own_place: Place | None = None  # where a stretch is told by its two ends
+    listed: bool = False  # negative only by the negative of the thing before it
 
     @property
     def line(self) -> str:

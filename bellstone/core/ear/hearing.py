@@ -307,7 +307,11 @@ class _Line:
 
     def _candidates(self, lines: list[str]) -> tuple[tuple[str, ...], ...]:
         whole = tuple(lines)
-        return (whole, *((line,) for line in lines)) if len(lines) > 1 else (whole,)
+        there = tuple(
+            dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
+        )
+        either = (there,) if there != whole and all(self._reads(line) for line in there) else ()
+        return (whole, *either, *((line,) for line in lines)) if len(lines) > 1 else (whole,)
 
     def _reads(self, line: str) -> bool:
         reading = read_line(line, self.scheme)

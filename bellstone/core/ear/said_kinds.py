@@ -43,9 +43,9 @@ class SaidKinds(Group):
                 self.s.use(p, "negative")
             elif p.what in ("kinds", "weak"):
                 negative = negative and not self._happened(p, last, n)
-                if negative and last >= 0:
-                    self._ask_of_a_list(last, n)
+                listed = negative and last >= 0 and self._is_only_listed(last)
                 self._put_kind(p, n, negative, hedged)
+                self.found[-1].listed = listed
                 last, hedged = n, False
                 negative = negative and self._goes_on(n)
             elif self._ends_scope(n):
@@ -70,10 +70,12 @@ class SaidKinds(Group):
             self.s.use(p, "hedge")
         return False
 
-    def _ask_of_a_list(self, last: int, n: int) -> None:
+    def _is_only_listed(self, last: int) -> bool:
         """``no roots, collapse at 50``: only *or*, or a negative of its own, says that the second is not there either."""
-        if not any(q.what == "negatives" or self.s.words(q) in EITHER for q in self.parts[last + 1 :]):
-            self.doubt("a negative before a list: is the second there?")
+        if any(q.what == "negatives" or self.s.words(q) in EITHER for q in self.parts[last + 1 :]):
+            return False
+        self.doubt("a negative before a list: is the second there?")
+        return True
 
     def _happened(self, p: Piece, last: int, n: int) -> bool:
         """``no roots, cable ran out 150``: what happened to the camera is no item of a list of what is not there."""

@@ -115,3 +115,8 @@ def test_what_may_be_meant_two_ways_is_asked(text: str) -> None:
 @pytest.mark.parametrize("thing", ["belly", "crack", "collapse", "wye", "root"])
 def test_a_likeness_to_a_thing_of_the_pipe_is_no_likeness(thing: str) -> None:
     assert f'"like a {thing}"' not in " ".join(hear_line(f"grease like a {thing} at 30", HOUSE).lines)
+
+
+def test_a_list_behind_a_negative_offers_both_meanings() -> None:
+    candidates = hear_line("no roots, collapse at 50", HOUSE).candidates
+    assert candidates[:2] == (("50 none: roots", "50 none: collapse"), ("50 none: roots", "50 collapse"))
