@@ -38,7 +38,7 @@ function Asked({ question, onChoose }: { question: Preview['questions'][number];
           <kbd>{n + 1}</kbd> {c.label}
         </button>
       ))}
-      {question.choices.length > 0 && <span className="quiet"> Alt and its number enters it</span>}
+      {question.choices.length > 0 && <span className={`quiet ${classes.hint}`}> Alt and its number enters it</span>}
     </span>
   );
 }
