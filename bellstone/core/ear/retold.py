@@ -13,6 +13,11 @@ GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues",
 BEGINS = frozenset({"start", "starts", "starting", "begin", "begins", "beginning"})
 
 
+def is_feet(said: str) -> bool:
+    """Whether a place is one footage, and no stretch, landmark or step from the one before."""
+    return said.replace(".", "", 1).isdigit()
+
+
 class Retold:
     """The parts of a sentence and what each word was used for; steps that put places together."""
 
@@ -27,20 +32,13 @@ class Retold:
         n = next((n for n, p in enumerate(self.parts) if isinstance(p, Piece) and p.what == "emerges"), None)
         if n is None:
             return
-        before = [
-            p for p in self.parts[:n] if isinstance(p, Place) and p.said.lstrip("~").replace(".", "", 1).isdigit()
-        ]
+        before = [p for p in self.parts[:n] if isinstance(p, Place) and is_feet(p.said.lstrip("~"))]
         after = [p for p in self.parts[n:] if isinstance(p, Place)]
         wet = any(
             isinstance(p, Piece) and p.what == "kinds" and p.says.split()[0] in ("standing", "submerged")
             for p in self.parts[:n]
         )
-        if (
-            len(before) != 1
-            or len(after) != 1
-            or not wet
-            or not after[0].said.lstrip("~").replace(".", "", 1).isdigit()
-        ):
+        if len(before) != 1 or len(after) != 1 or not wet or not is_feet(after[0].said.lstrip("~")):
             return
         whole = replace(before[0], said=f"{before[0].said.lstrip('~')}-{after[0].said.lstrip('~')}", runs=True)
         for p in (self.parts[n], after[0]):
@@ -57,7 +55,7 @@ class Retold:
             silent = all(p.what in ("fillers", "sign", "hedges", "texts") or self.words(p) in GOES_ON for p in between)
             start, end = first.said.lstrip("~"), second.said.split("-")[-1]
             begins = first.asks.startswith("from there") or a and self.words(self.parts[a - 1]).split()[0] in BEGINS
-            if begins and second.only_to and silent and float(start) < float(end):
+            if begins and second.only_to and silent and is_feet(start) and float(start) < float(end):
                 self.use(second, "place")
                 for p in between:
                     self.use(p, "place")
@@ -76,8 +74,8 @@ class Retold:
             stated = any(p.what == "materials" for p in between) and any(
                 isinstance(p, Piece) and p.what == "materials" for p in self.parts[:a]
             )
-            if first.runs and second.only_to and silent and stated:
-                start = first.said.split("-")[-1]
+            start = first.said.split("-")[-1]
+            if first.runs and second.only_to and silent and stated and is_feet(start):
                 if float(start) < float(second.said.split("-")[-1]):
                     self.parts[b] = replace(
                         second, said=f"{start}-{second.said.split('-')[-1]}", asks="", only_to=False

@@ -10,7 +10,7 @@ from bellstone.core.ear.group import SIDES
 from bellstone.core.ear.group_reader import GroupReader
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.places import Place
-from bellstone.core.ear.retold import Retold
+from bellstone.core.ear.retold import Retold, is_feet
 from bellstone.core.ear.tokens import Token
 from bellstone.core.entry import words_for
 from bellstone.core.scheme import Scheme
@@ -131,6 +131,8 @@ class Sentence(Retold):
         feet_said = [p for p in self.parts if isinstance(p, Place) and not p.landmark]
         if not marks or len(feet_said) != 1 or any(p.said[0].isdigit() or p.said[0] == "+" for p in marks):
             return []
+        if feet_said[0].only_to:  # "starting at the curb to 40"
+            self.out.doubts.append("up to there: from where?")
         for p in marks:
             self.use(p, "place")
         self.parts = [p for p in self.parts if p not in marks]
@@ -206,7 +208,7 @@ class Sentence(Retold):
                 groups[-1] = g[: links[-1]]
                 groups.append([*g[links[-1] :], place])
             else:
-                if not links and place.bare and _is_plain(place):  # "roots heavy 41.5 joint 70"
+                if not links and place.bare and is_feet(place.said):  # "roots heavy 41.5 joint 70"
                     self.out.doubts.append("a place, or a size?")
                 groups.append([place])
             return
@@ -301,7 +303,7 @@ def _grows(place: Place, size: Part) -> bool:
     if not isinstance(size, Piece) or size.quantity is None or size.says != "pct":
         return False
     number = place.said.lstrip("~")
-    return number.replace(".", "", 1).isdigit() and 1 < size.quantity.low / max(float(number), 1) <= 1.5
+    return is_feet(number) and 1 < size.quantity.low / max(float(number), 1) <= 1.5
 
 
 ONLY_ONE = frozenset({"main", "stopped", "ends_at", "dead_end", "collapse"})
@@ -309,13 +311,9 @@ SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our ow
 CLEANED = frozenset({"cut_flush", "cleared", "mostly_cleared"})
 
 
-def _is_plain(place: Place) -> bool:
-    return place.said.replace(".", "", 1).isdigit()
-
-
 def _rising(group: list[Part], at: list[int]) -> bool:
     feet_said = [p.said for n in at if isinstance(p := group[n], Place)]
-    numbers = [float(f) for f in feet_said if f.replace(".", "", 1).isdigit()]
+    numbers = [float(f) for f in feet_said if is_feet(f)]
     return len(numbers) == len(feet_said) and all(a < b for a, b in zip(numbers, numbers[1:], strict=False))
 
 
