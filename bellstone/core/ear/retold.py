@@ -74,12 +74,10 @@ class Retold:
             stated = any(p.what == "materials" for p in between) and any(
                 isinstance(p, Piece) and p.what == "materials" for p in self.parts[:a]
             )
-            start = first.said.split("-")[-1]
-            if first.runs and second.only_to and silent and stated and is_feet(start):
-                if float(start) < float(second.said.split("-")[-1]):
-                    self.parts[b] = replace(
-                        second, said=f"{start}-{second.said.split('-')[-1]}", asks="", only_to=False
-                    )
+            start, end = first.said.split("-")[-1], second.said.split("-")[-1]
+            joined = first.runs and second.only_to and silent and stated and is_feet(start)
+            if joined and float(start) < float(end):
+                self.parts[b] = replace(second, said=f"{start}-{end}", asks="", only_to=False)
 
     def _deepest(self) -> None:
         """``15-22, deepest at 19, 1.5 in``: where within a stretch it is deepest is said beside its size."""
