@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bellstone.core.ear.alike import alike_at
+from bellstone.core.ear.flow import water_state_at
 from bellstone.core.ear.lexicon import Lexicon, Phrase
 from bellstone.core.ear.quantities import Quantity, quantities_of
 from bellstone.core.ear.tokens import Token
@@ -68,6 +69,8 @@ def _pieces_at(
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
     for what, end in alike_at(words, i, lexicon):
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
+    for says, end in water_state_at(words, i):
+        out.append((PHRASE - LONGER * (end - i), Piece("attributes", says, i, end)))
     if not out or i in quantities:
         price = SIGN if token.is_sign else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))

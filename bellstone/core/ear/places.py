@@ -3,7 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from bellstone.core.ear.bores import bend_at, bore_at, bores_at
 from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.onward import goes_on
 from bellstone.core.ear.quantities import MOST_FT, Quantity
 from bellstone.core.ear.tokens import Token
 from bellstone.core.ground import IN_PER_FT
@@ -24,6 +26,12 @@ class Place:
     hour: bool = False  # a bare number up to 12 that may be an hour
     bare: bool = False  # said without a unit
     only_to: bool = False  # a stretch of which only the end was said
+    onward: bool = False  # a stretch of which only the beginning was said
+
+    @property
+    def start(self) -> str:
+        """The footage it begins at, as the entry language writes it."""
+        return self.said.removesuffix(" on")
 
 
 def feet(value: float) -> str:
@@ -43,12 +51,12 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
     out: list[Piece | Place] = []
     i = 0
     while i < len(pieces):
-        bores = _bores_at(pieces, i)
+        bores = bores_at(pieces, i)
         if bores is not None:
             out.append(bores)
             i += 3
             continue
-        bore = _bore_at(pieces, i)
+        bore = bore_at(pieces, i)
         if bore is not None:
             out.append(bore)
             i += 1
@@ -62,7 +70,7 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
             out.append(Piece("spacing", f"every {feet(each.low)}ft", pieces[i].i, pieces[i + 1].j))
             i += 2
             continue
-        bend = _bend_at(pieces, i)
+        bend = bend_at(pieces, i)
         if bend is not None:
             out.append(bend)
             i += 1
@@ -80,70 +88,6 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
         out.append(place)
         i = place.j
     return out
-
-
-MOST_BORE_IN = 24
-
-
-def _bores_at(pieces: Sequence[Piece], i: int) -> Piece | None:
-    """``4 goes to 6``: two bores around a change, where another number tells the place."""
-    if i + 2 >= len(pieces) or pieces[i + 1].what != "changes":
-        return None
-    one, two = pieces[i].quantity, pieces[i + 2].quantity
-    if one is None or two is None or not {one.unit, two.unit} <= {"bare", "in"} or not (one.is_one and two.is_one):
-        return None
-    others = [p for n, p in enumerate(pieces) if p.quantity is not None and not i <= n <= i + 2]
-    if (
-        max(one.low, two.low) > MOST_BORE_IN
-        or min(one.low, two.low) < 1
-        or not others
-        and "bare" in (one.unit, two.unit)
-    ):
-        return None
-    return Piece("bores", f"{feet(one.low)}in > {feet(two.low)}in", pieces[i].i, pieces[i + 2].j)
-
-
-USUAL_BORES = (2, 3, 4, 6, 8, 10, 12)
-
-
-def _bore_at(pieces: Sequence[Piece], i: int) -> Piece | None:
-    """``0-22 iron, then clay 6``: a usual bore right behind a material, less than the footage before it."""
-    q = pieces[i].quantity
-    if (
-        q is None
-        or q.unit != "bare"
-        or not q.is_one
-        or q.low not in USUAL_BORES
-        or not i
-        or pieces[i - 1].what != "materials"
-    ):
-        return None
-    before = [
-        p.quantity.high for p in pieces[:i] if p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in")
-    ]
-    if not before or max(before) <= q.low:
-        return None
-    return Piece("quantity", "in", pieces[i].i, pieces[i].j, replace(q, unit="in"))
-
-
-BENDS = (22, 22.5, 45, 90)
-
-
-def _bend_at(pieces: Sequence[Piece], i: int) -> Piece | None:
-    """``a 45 at 60``: a bend by its degrees, where a place follows and nothing else is named."""
-    q = pieces[i].quantity
-    if (
-        q is None
-        or q.unit not in ("bare", "deg")
-        or not q.is_one
-        or q.low not in BENDS
-        or any(p.what in ("kinds", "weak") for p in pieces)
-    ):
-        return None
-    rest = [p for p in pieces[i + 1 :] if p.what != "fillers" or p.says]
-    led = any(p.what == "places" and p.says == "at" or p.what == "fillers" for p in pieces[i + 1 :])
-    placed = [p for p in rest if p.quantity is not None and p.quantity.unit in ("bare", "ft")]
-    return Piece("kinds", f"fitting bend {feet(q.low)}", pieces[i].i, pieces[i].j) if led and len(placed) == 1 else None
 
 
 def _leads(piece: Piece, tokens: Sequence[Token], place: Place) -> bool:
@@ -300,8 +244,12 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         other = pieces[j + 1].quantity
         if other is not None and other.unit in ("bare", "ft", "ft_in") and other.is_one:
             return Place(f"{feet(min(q.low, other.low))}-{feet(max(q.low, other.low))}", i - 1, j + 2, runs=True)
-    if before in ("from", "past", "beyond") and (after in ONWARD or before != "from") or after in ONWARD:
-        return Place(f"{feet(q.low)}", i, j + (after in ONWARD), asks="from there on: to where?")
+    led = before in FROM or about and _word(tokens, pieces, i - 2) in FROM
+    on = goes_on(pieces, tokens, j, led)
+    if on is not None or before in ("past", "beyond"):
+        end, plain = on or (j, False)
+        said = f"{'~' if about else ''}{feet(q.low)} on"
+        return Place(said, i, end, runs=True, asks="" if plain else "from there on, or only there?", onward=True)
     hour = (
         q.unit == "bare"
         and q.low <= 12
@@ -309,8 +257,9 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         and i > 0
         and before not in ("at", "@", "from", "to", "~")
     )
-    asks = "from there on: to where?" if before == "from" else ""
-    return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, asks=asks, bare=q.unit == "bare")
+    if before == "from":
+        return Place(f"{feet(q.low)} on", i, j, runs=True, asks="from there on: to where?", onward=True)
+    return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, bare=q.unit == "bare")
 
 
 COUNTED = frozenset({"joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks"})
@@ -330,7 +279,7 @@ ABOUT_WORDS = frozenset({
 TO_WORDS = frozenset(
     {"to", "out to", "up to", "until", "till", "all the way to", "thru", "through", "clear to", "as far as"}
 )
-ONWARD = frozenset({"on", "onward", "onwards", "on out", "and on", "out", "on up", "on down", "and beyond"})
+FROM = frozenset({"from", "from about", "from around", "starting at", "starting", "beginning at"})
 
 
 def _feet_or_inches(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece], i: int) -> bool:

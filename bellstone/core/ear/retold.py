@@ -32,7 +32,7 @@ class Retold:
         n = next((n for n, p in enumerate(self.parts) if isinstance(p, Piece) and p.what == "emerges"), None)
         if n is None:
             return
-        before = [p for p in self.parts[:n] if isinstance(p, Place) and is_feet(p.said.lstrip("~"))]
+        before = [p for p in self.parts[:n] if isinstance(p, Place) and is_feet(p.start.lstrip("~"))]
         after = [p for p in self.parts[n:] if isinstance(p, Place)]
         wet = any(
             isinstance(p, Piece) and p.what == "kinds" and p.says.split()[0] in ("standing", "submerged")
@@ -40,7 +40,8 @@ class Retold:
         )
         if len(before) != 1 or len(after) != 1 or not wet or not is_feet(after[0].said.lstrip("~")):
             return
-        whole = replace(before[0], said=f"{before[0].said.lstrip('~')}-{after[0].said.lstrip('~')}", runs=True)
+        ends = f"{before[0].start.lstrip('~')}-{after[0].said.lstrip('~')}"
+        whole = replace(before[0], said=ends, runs=True, asks="", onward=False)
         for p in (self.parts[n], after[0]):
             self.use(p, "place")
         self.parts = [whole if p is before[0] else p for k, p in enumerate(self.parts) if k != n and p is not after[0]]
@@ -53,13 +54,13 @@ class Retold:
             assert isinstance(first, Place) and isinstance(second, Place)
             between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
             silent = all(p.what in ("fillers", "sign", "hedges", "texts") or self.words(p) in GOES_ON for p in between)
-            start, end = first.said.lstrip("~"), second.said.split("-")[-1]
+            start, end = first.start.lstrip("~"), second.said.split("-")[-1]
             begins = first.asks.startswith("from there") or a and self.words(self.parts[a - 1]).split()[0] in BEGINS
             if begins and second.only_to and silent and is_feet(start) and float(start) < float(end):
                 self.use(second, "place")
                 for p in between:
                     self.use(p, "place")
-                whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False)
+                whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False, onward=False)
                 self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
                 return
 

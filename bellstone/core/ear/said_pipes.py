@@ -1,5 +1,7 @@
 """Pipe that is stated, and changes of pipe: a material, a bore, from one to another."""
 
+from dataclasses import replace
+
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import Group
 from bellstone.core.ear.places import Place, feet
@@ -57,6 +59,8 @@ class SaidPipes(Group):
             self._liner(materials[0])
             return None
         if len(pipes) == 1 and (change is None or change < materials[0]):
+            if change is not None and self._runs and self.places[0].onward:
+                return Found("change", change=pipes[0], own_place=replace(self.places[0], said=self.places[0].start))
             if change is not None and self._runs:
                 self.doubt("a change over a stretch")
             return Found("change" if change is not None else "pipe", change=pipes[0])
@@ -80,7 +84,7 @@ class SaidPipes(Group):
 
     def _liner(self, n: int) -> None:
         """``lined 9-84``: where it starts and where it ends."""
-        ends = self.places[0].said.lstrip("~").split("-")
+        ends = self.places[0].start.lstrip("~").split("-")
         self.s.use(self.parts[n], "kind")
         for kind, at in zip(("liner_start", "liner_end"), ends, strict=False):
             found = Found(kind, own_place=Place(at, self.places[0].i, self.places[0].j))

@@ -39,10 +39,12 @@ def read_position(text: str) -> Placed:
     (41.5, 'order')
     >>> read_position("22'6\\"-26' standing").position.to.likely
     26.0
+    >>> read_position("45 on roots loose").position.onward
+    True
     >>> [label for label, _ in read_position("12-6 roots").asks]
     ['12 ft 6 in', 'from 6 to 12 ft']
     """
-    for reader in (_throughout, _landmark, _between, _relative, _here, _counter):
+    for reader in (_throughout, _landmark, _between, _relative, _here, _onward, _counter):
         placed = reader(text)
         if placed is not None:
             return placed
@@ -122,6 +124,14 @@ def _relative(text: str) -> Placed | None:
 def _here(text: str) -> Placed | None:
     match = re.match(r"\.\s+", text)
     return Placed(RelativePosition(distance=Amount(likely=0.0, unit="ft", said=".")), match.end()) if match else None
+
+
+def _onward(text: str) -> Placed | None:
+    """``45 on roots``: from there as far as was seen."""
+    match = re.match(rf"(?P<about>~|about\s+|around\s+)?\s*(?P<a>{LENGTH})\s+on(?:ward|wards)?\b\s*:?(?:\s+|$)", text, re.I)
+    if match is None:
+        return None
+    return Placed(CounterPosition(counter=feet_amount(match["a"], "about" if match["about"] else "value"), onward=True), match.end())
 
 
 def _counter(text: str) -> Placed | None:

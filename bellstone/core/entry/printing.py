@@ -110,10 +110,12 @@ def position_words(position: Position) -> str:
 
     >>> position_words(CounterPosition(counter=Amount(likely=112, unit="ft"), to=Amount(likely=118, unit="ft")))
     '112-118'
+    >>> position_words(CounterPosition(counter=Amount(likely=45, unit="ft"), onward=True))
+    '45 on'
     """
     match position:
-        case CounterPosition(counter=counter, to=to):
-            return _feet(counter, to)
+        case CounterPosition(counter=counter, to=to, onward=onward):
+            return _feet(counter, to) + (" on" if onward and to is None else "")
         case StationPosition(station=station, to=to):
             return _feet(station, to)
         case RelativePosition(distance=None):

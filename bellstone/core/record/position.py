@@ -9,11 +9,12 @@ from bellstone.core.record.base import Id, Rec, Word
 
 
 class CounterPosition(Rec):
-    """What the reel showed, raw and never overwritten; ``to`` ends an extent."""
+    """What the reel showed, raw and never overwritten; ``to`` ends an extent, ``onward`` goes on as far as was seen."""
 
     by: Literal["counter"] = "counter"
     counter: Amount
     to: Amount | None = None
+    onward: bool = False
 
 
 class StationPosition(Rec):

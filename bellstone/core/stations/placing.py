@@ -1,6 +1,7 @@
 """Where everything lies: each run's counter tied to stations, chains, rafts and what is order only."""
 
 from collections import defaultdict
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from math import hypot, inf
 from typing import Literal
@@ -81,7 +82,8 @@ def place_visit(lateral: Lateral, visit: Visit, calibration: Calibration | None 
     at_head: tuple[ReadAtHead, ...] = (*visit.depths, *visit.inverts, *elsewhere)
     read = [_as_sighting(r) for r in at_head]
     said = (*visit.sightings, *read)
-    direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts, lateral.lines[0]) for s in said}
+    reach = _reach(said)
+    direct = {s.id: _direct(s, s.position, runs, fits, marks, rafts, lateral.lines[0], reach) for s in said}
     adjusted = {s.id: _adjusted(s, direct[s.id], visit, calibration) for s in said}
     chained = _chain(said, runs, {k: v for k, v in adjusted.items() if v is not None})
 
@@ -90,6 +92,18 @@ def place_visit(lateral: Lateral, visit: Visit, calibration: Calibration | None 
     ordered |= {r.id: chained.get(r.id, NOWHERE) for r in read}
     ties = tuple(run_tie(lateral, visit, run, calibration) for run in visit.runs)
     return Placing(ordered, fits, ties, marks, ordering, nodes)
+
+
+def _reach(said: Iterable[Sighting]) -> dict[str | None, Amount]:
+    """The farthest footage that each run's counter showed: how far what goes on from a place was seen to go on."""
+    out: dict[str | None, Amount] = {}
+    for s in said:
+        if not isinstance(s.position, CounterPosition):
+            continue
+        for amount in (s.position.counter, s.position.to):
+            if amount is not None and (s.run not in out or amount_middle(amount) > amount_middle(out[s.run])):
+                out[s.run] = amount
+    return out
 
 
 def _adjusted(s: Sighting, place: Place | None, visit: Visit, calibration: Calibration) -> Place | None:
@@ -115,13 +129,15 @@ def _as_sighting(reading: ReadAtHead) -> Sighting:
 
 def _direct(
     s: Sighting, position: Position, runs: dict[str, Run], fits: dict[str, CounterFit], marks: dict[str, float],
-    rafts: dict[str, str], line: Line,
+    rafts: dict[str, str], line: Line, reach: dict[str | None, Amount],
 ) -> Place | None:  # fmt: skip
     run = s.run or ""
     fit = fits.get(run, NO_RUN)
     ahead = fit.located_ahead if s.kind == "located" else fit.seen_ahead
     match position:
-        case CounterPosition(counter=counter, to=to):
+        case CounterPosition(counter=counter, to=to, onward=onward):
+            if onward and to is None and amount_middle(reach[s.run]) > amount_middle(counter):
+                to = reach[s.run]
             return _from_counter(fit, ahead, counter, to, run or "the only run", rafts.get(run, ""))
         case StationPosition(station=station, to=to):
             end = amount_middle(to) if to else None

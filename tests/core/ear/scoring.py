@@ -69,8 +69,8 @@ def heard_things(lines: Sequence[str]) -> list[Row]:
 def _place(p: Position) -> tuple[Any, ...] | None:
     if p.by == "counter":
         first = p.counter.likely
-        if p.to is not None:
-            return ("stretch", first, p.to.likely)
+        if p.to is not None or p.onward:
+            return ("stretch", first, p.to.likely if p.to else None)
         either = [a.likely for a in p.counter.alternatives]
         return ("either", first, *either) if either else ("ft", first)
     if p.by == "relative":

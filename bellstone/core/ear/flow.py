@@ -1,0 +1,148 @@
+"""Whether the house runs water, as it is said: nothing of it is on, or some fixture is; the state of a reading."""
+
+from collections.abc import Iterator, Sequence
+
+LEADS = frozenset({"with", "after", "since", "once", "and", "though", "although", "while", "as", "because", "bearing"})
+OF_ALL = frozenset({"the", "all", "of", "every", "our", "their", "your", "any", "both", "that", "this", "her", "his"})
+# what water is run from, and what stands for all of it
+FIXTURES = frozenset({
+    "sink", "sinks", "tub", "tubs", "bathtub", "shower", "showers", "faucet", "faucets", "hose", "washer", "dishwasher", "laundry", "lavatory",
+    "basin", "toilet", "toilets", "taps", "fixture", "fixtures",
+})  # fmt: skip
+WHOLE = frozenset({"water", "everything", "supply", "house", "plumbing", "fixtures", "taps", "flow", "building"})
+ROOMS = frozenset({
+    "kitchen", "bath", "bathroom", "hall", "guest", "master", "upstairs", "downstairs", "basement", "powder", "room", "laundry", "garden",
+    "washing", "water",
+})  # fmt: skip
+BE = frozenset({
+    "is", "was", "are", "were", "be", "been", "being", "has", "have", "had", "still", "left", "remaining", "remained", "already", "then",
+    "now", "kept", "all", "got", "just", "remains", "stays", "again",
+})  # fmt: skip
+OFF = frozenset({"off", "shut", "closed", "secured", "stopped", "close", "killed"})
+ON = frozenset({"on", "running", "draining", "flowing", "run", "ran", "runs", "going", "pouring"})
+USING = frozenset({"running", "on", "used", "draining", "flowing", "using"})
+NOBODY = frozenset({"nothing", "nobody", "no"})
+DOWN = frozenset({"off", "down"})
+WITHIN = frozenset({
+    "in", "the", "house", "home", "inside", "upstairs", "downstairs", "there", "building", "at", "time", "else", "whole", "up", "operation",
+    "use",
+})  # fmt: skip
+SHUT = frozenset({"shut", "shutting", "turned", "turning", "closed", "closing", "close", "killed", "cut", "secured", "stopped"})
+NOT_BEHIND = frozenset({"the", "a", "an", "it", "this", "that", "left", "right", "my", "to", "top", "bottom", "at", "about"})
+NOT_BEFORE = frozenset({"before", "until", "till", "if", "when", "unless", "not", "never", "would", "please", "by"})
+
+
+def water_state_at(words: Sequence[str], i: int) -> Iterator[tuple[str, int]]:
+    """States of the house's water that begin at a word: ``rest`` or ``running``, and where they end.
+
+    >>> list(water_state_at("with all the taps shut off".split(), 0))
+    [('rest', 6)]
+    >>> list(water_state_at("the kitchen sink was still running".split(), 0))
+    [('running', 6)]
+    >>> list(water_state_at("no fixtures being in use".split(), 0))
+    [('rest', 5)]
+    >>> list(water_state_at("the water on the left".split(), 0))
+    []
+    """
+    if i and words[i - 1] in NOT_BEFORE:
+        return
+    at = i + 1 if words[i] in LEADS else i
+    for found in (_named(words, at), _nobody(words, at), _shut(words, at)):
+        if found is not None:
+            state, end = found
+            yield state, _within(words, end)
+
+
+def _at(words: Sequence[str], n: int) -> str:
+    return words[n] if 0 <= n < len(words) else ""
+
+
+def _source(words: Sequence[str], at: int) -> tuple[int, bool, bool] | None:
+    """A fixture, or all of them: where its words end, whether it is all there is, and whether one is named."""
+    n, every = at, False
+    while _at(words, n) in OF_ALL:
+        every |= words[n] in ("all", "every", "any")
+        n += 1
+    start = n
+    while _at(words, n) in ROOMS and (_at(words, n + 1) in ROOMS | FIXTURES or _at(words, n + 1) == "machine"):
+        n += 1
+    word = _at(words, n)
+    if word == "machine" and n > start:
+        return n + 1, False, True
+    if word in FIXTURES | WHOLE:
+        return n + 1, every or word in WHOLE or word == "taps", word in FIXTURES
+    return None
+
+
+def _named(words: Sequence[str], at: int) -> tuple[str, int] | None:
+    """``the water was shut off``, ``kitchen sink still on``."""
+    source = _source(words, at)
+    if source is None:
+        return None
+    end, whole, fixture = source
+    n = _within(words, end) if _at(words, end) in ("in", "inside", "upstairs") else end
+    while _at(words, n) in BE:
+        n += 1
+    state = _at(words, n)
+    if state in OFF and _at(words, n + 1) not in NOT_BEHIND:
+        return ("rest", n + 1 + (_at(words, n + 1) in DOWN)) if whole else None
+    if state == "turned" and _at(words, n + 1) == "off" and whole:
+        return "rest", n + 2
+    if state in ON and (fixture or _at(words, n - 1) in BE or words[n - 1] == "water"):
+        plain = state == "running" or _at(words, n + 1) not in NOT_BEHIND
+        return ("running", n + 1 + (_at(words, n + 1) == "through")) if plain and _at(words, end - 1) != "house" else None
+    if fixture and words[n - 1 : n] and words[n - 1] in ("remaining", "still") and (state, _at(words, n + 1)) == ("in", "operation"):
+        return "running", n + 2
+    return None
+
+
+def _nobody(words: Sequence[str], at: int) -> tuple[str, int] | None:
+    """``nothing in the house is on``, ``no water running``, ``nobody using any water``."""
+    if _at(words, at) not in NOBODY:
+        return None
+    n = at + 1
+    if words[at] == "no":
+        source = _source(words, n)
+        if _at(words, n) == "one":
+            n += 1
+        elif source is not None:
+            n = source[0]
+        else:
+            return None
+    n = _within(words, n)
+    while _at(words, n) in BE:
+        n += 1
+    if (_at(words, n), _at(words, n + 1)) == ("in", "use"):
+        return "rest", n + 2
+    if _at(words, n) not in USING or _at(words, n + 1) in NOT_BEHIND:
+        return None
+    end = n + 1
+    if words[n] == "using":
+        source = _source(words, end)
+        end = source[0] if source else end + (_at(words, end) in ("anything", "it"))
+    return "rest", end
+
+
+def _shut(words: Sequence[str], at: int) -> tuple[str, int] | None:
+    """``after shutting off the water``, ``since we closed everything``: said of a reading, not as an act of its own."""
+    n = at + (_at(words, at) in ("i", "we", "they"))
+    lead = _at(words, at - 1) in LEADS and _at(words, at - 1) != "and" or n > at
+    if _at(words, n) == "had":
+        n += 1
+    if not lead or _at(words, n) not in SHUT:
+        return None
+    n += 1 + (_at(words, n + 1) in DOWN)
+    source = _source(words, n)
+    if source is None or not source[1]:
+        return None
+    return "rest", source[0] + (_at(words, source[0]) in DOWN)
+
+
+def _within(words: Sequence[str], n: int) -> int:
+    """Where the words end that say only in which house, or at what time."""
+    if _at(words, n) not in ("in", "inside", "upstairs", "downstairs", "at"):
+        return n
+    end = n
+    while _at(words, end) in WITHIN:
+        end += 1
+    return end if end - n > 1 or words[n] in ("inside", "upstairs", "downstairs") else n
