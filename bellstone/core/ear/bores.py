@@ -1,33 +1,70 @@
 """Numbers that are a bore or a bend: known by the size, the change or the fitting they stand beside."""
 
-from collections.abc import Sequence
-from dataclasses import replace
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
 from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.quantities import Quantity
 from bellstone.core.ground import tidy
-
-MOST_BORE_IN = 24
-
-
-def bores_at(pieces: Sequence[Piece], i: int) -> Piece | None:
-    """``4 goes to 6``: two bores around a change, where another number tells the place."""
-    if i + 2 >= len(pieces) or pieces[i + 1].what != "changes":
-        return None
-    one, two = pieces[i].quantity, pieces[i + 2].quantity
-    if one is None or two is None or not {one.unit, two.unit} <= {"bare", "in"} or not (one.is_one and two.is_one):
-        return None
-    others = [p for n, p in enumerate(pieces) if p.quantity is not None and not i <= n <= i + 2]
-    if (
-        max(one.low, two.low) > MOST_BORE_IN
-        or min(one.low, two.low) < 1
-        or not others
-        and "bare" in (one.unit, two.unit)
-    ):
-        return None
-    return Piece("bores", f"{tidy(one.low)}in > {tidy(two.low)}in", pieces[i].i, pieces[i + 2].j)
-
-
 USUAL_BORES = (2, 3, 4, 6, 8, 10, 12)
+
+
+@dataclass(frozen=True, slots=True)
+class Bores:
+    """Two bores around a change, or the one it changes to, and the pieces that say so."""
+
+    says: str  # "4in > 6in", "6in"
+    j: int
+
+
+def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bores | None:
+    """``4 goes to 6``, ``opens up to a six from the four``: bores around a change, where another number tells the place."""
+    if any(p.what in ("kinds", "weak", "negatives") for p in pieces):
+        return None
+    if pieces[i].what == "changes":
+        after = _bore_behind(pieces, words, i + 1)
+        if after is None:
+            return None
+        to, j = after
+        before = _bore_behind(pieces, words, j + 1) if words(j) in ("from", "from the", "from a") else None
+        if before is None:
+            behind = i and (pieces[i - 1].what == "materials" or _bore(pieces[i - 1]) is not None)
+            return None if behind else _bores(pieces, i, j, None, to)
+        return _bores(pieces, i, before[1], before[0], to)
+    one = _bore(pieces[i])
+    if one is None:
+        return None
+    n = i + 1
+    while n < len(pieces) and n - i < 3 and (pieces[n].what == "fillers" or words(n) in ("up", "on up", "down")):
+        n += 1
+    if n >= len(pieces) or not (pieces[n].what == "changes" or words(n) in ("to", "up to", "down to", "into", "out to")):
+        return None
+    after = _bore_behind(pieces, words, n + 1)
+    return _bores(pieces, i, after[1], one, after[0]) if after else None
+
+
+def _bore(piece: Piece) -> Quantity | None:
+    q = piece.quantity
+    good = q is not None and q.unit in ("bare", "in") and q.is_one and q.low in USUAL_BORES and not q.about
+    return q if good else None
+
+
+def _bore_behind(pieces: Sequence[Piece], words: Callable[[int], str], n: int) -> tuple[Quantity, int] | None:
+    """The bore that stands next, articles and the like passed over, and where it ends."""
+    start = n
+    while n < len(pieces) and n - start < 3 and (pieces[n].what == "fillers" or words(n) in ("old", "the old")):
+        n += 1
+    q = _bore(pieces[n]) if n < len(pieces) else None
+    return (q, n + 1) if q is not None else None
+
+
+def _bores(pieces: Sequence[Piece], i: int, j: int, one: Quantity | None, two: Quantity) -> Bores | None:
+    others = [n for n, p in enumerate(pieces) if not i <= n < j and (p.quantity is not None or p.what == "landmarks")]
+    bare = "bare" in (two.unit, one.unit if one else two.unit)
+    spoken_of = one is not None or two.unit == "in"
+    if bare and not others or not spoken_of and not others or one is not None and one.low == two.low:
+        return None
+    return Bores(f"{tidy(one.low)}in > {tidy(two.low)}in" if one else f"{tidy(two.low)}in", j)
 
 
 def bore_at(pieces: Sequence[Piece], i: int) -> Piece | None:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from bellstone.core.ear.alike import alike_at
 from bellstone.core.ear.flow import water_state_at
 from bellstone.core.ear.lexicon import Lexicon, Phrase
+from bellstone.core.ear.marking import mark_at
 from bellstone.core.ear.quantities import Quantity, quantities_of
 from bellstone.core.ear.tokens import Token
 
@@ -68,6 +69,8 @@ def _pieces_at(
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
     for what, end in alike_at(words, i, lexicon):
+        out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
+    for what, end in mark_at(words, i, lexicon.grounds):
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
     for says, end in water_state_at(words, i):
         out.append((PHRASE - LONGER * (end - i), Piece("attributes", says, i, end)))

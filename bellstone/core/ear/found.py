@@ -8,6 +8,7 @@ from bellstone.core.entry import words_for
 from bellstone.core.scheme import Scheme
 
 Part = Piece | Place
+NOTHING_THERE = "a place, and nothing said to be there"
 
 
 @dataclass
@@ -24,6 +25,7 @@ class Found:
     change: str = ""  # what a transition or a pipe says
     text: str = ""
     depth: str = ""  # of the pipe below the ground
+    or_depth: str = ""  # what the same words may mean: "5.11" is feet and inches, or feet
     was: str = ""  # the size as found, before cleaning
     own_place: Place | None = None  # where a stretch is told by its two ends
     listed: bool = False  # negative only by the negative of the thing before it
@@ -40,7 +42,7 @@ class Found:
         if self.kind in ("zero", "counter_reset"):
             return f"counter reset to 0{', at ' + self.place.landmark if self.place and self.place.landmark else ''}"
         if self.kind == "depth":
-            return f"{place}depth {self.depth}"
+            return f"{place}depth {self.depth}{' ' + self.text if self.text else ''}"
         mark = "?" if self.unsure else ""
         was = f"was {self.was} now" if self.was else ""
         bits = [self.kind + mark, was, *self.words, self.change, self.size, self.clock, self.text]

@@ -121,7 +121,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                 self.found[-1].words.append(p.says)  # every three feet
                 self.s.use(p, "word")
             elif p.what == "texts":
-                owner = self._owner(n, lambda f: f.kind in self.s.scheme.kinds and not f.negative and not f.text)
+                owner = self._owner(n, lambda f: self._keeps_words(f) and not f.text)
                 if owner is not None:
                     owner.text = f'"{p.says or self.s.as_said(p)}"'
                     self.s.use(p, "word")
@@ -140,6 +140,9 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                 elif self.s.words(p) != "?" and (doubted := self._doubted(n)) is not None:
                     self.s.use(p, "hedge")
                     doubted.unsure = True
+
+    def _keeps_words(self, f: Found) -> bool:
+        return not f.negative and (f.kind in self.s.scheme.kinds or f.kind == "depth")
 
     def _doubted(self, n: int) -> Found | None:
         """What a word of doubt goes with: the only thing, or of several the one named right behind it."""

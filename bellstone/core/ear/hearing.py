@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
 from bellstone.core.ear.cover import Piece, cover_of
-from bellstone.core.ear.found import Found, Hearing, Part
+from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.heard import Context, Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
 from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS, joined_numbers
@@ -62,6 +62,7 @@ class _Line:
     def hear(self, context: Context) -> Heard:
         place = context.place
         kind: Found | None = None
+        waiting = False
         for n, sentence in enumerate(self._sentences()):
             heard, acted = self._sentence(sentence, place, kind)
             if heard is None:
@@ -79,6 +80,13 @@ class _Line:
             if self._is_where(sentence.parts) and self.found and self.found[-1].place is None:
                 self._put_at(sentence, heard)
                 continue
+            if NOTHING_THERE in heard.doubts and self._is_where(sentence.parts):
+                place = next(p for p in sentence.parts if isinstance(p, Place))
+                waiting = True  # "At 53 feet. Depth 4 ft 7": what the next sentence tells lies there
+                continue
+            if waiting and heard.found and all(f.place is place for f in heard.found):
+                self.doubts.remove(NOTHING_THERE)
+            waiting = False
             self._add(heard.found)
             if heard.found:
                 places = [f.place for f in heard.found if f.place]
@@ -110,6 +118,10 @@ class _Line:
             if f.kind == "branch" and at_it and f.words[:1] in (["kitchen"], ["bathroom"]):
                 at_it[0].text = at_it[0].text or f'"{f.words[0]}"'  # "that's the kitchen joining"
                 continue
+            located = next((x for x in self.found if x.kind == "located" and not x.words and not x.negative), None)
+            if f.kind == "depth" and located is not None and (located.place is None or f.place in (None, located.place)):
+                f.place, f.text = f.place or located.place, f.text or located.text
+                self.found.remove(located)  # located, and how deep: one reading
             same = next(
                 (x for x in self.found if x.kind == f.kind and x.negative == f.negative and _place(x) == _place(f)),
                 None,
@@ -311,7 +323,10 @@ class _Line:
             dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
         )
         either = (there,) if there != whole and all(self._reads(line) for line in there) else ()
-        return (whole, *either, *((line,) for line in lines)) if len(lines) > 1 else (whole,)
+        deep = tuple(replace(f, depth=f.or_depth or f.depth).line for f in self.found)
+        if any(f.or_depth for f in self.found):
+            either = (*either, (*deep, *self.said))
+        return (whole, *either, *((line,) for line in lines)) if len(lines) > 1 else (whole, *either)
 
     def _reads(self, line: str) -> bool:
         reading = read_line(line, self.scheme)

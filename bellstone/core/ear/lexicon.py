@@ -59,6 +59,11 @@ class Lexicon:
         return frozenset(alone | within | self.never)
 
     @cached_property
+    def grounds(self) -> frozenset[str]:
+        """Words of things above the ground that a mark may stand on or by."""
+        return frozenset(w for p in self.phrases if p.section == "landmarks" for w in p.words if len(w) > 2 and w != "the") | {"grass", "bed"}
+
+    @cached_property
     def by_skeleton(self) -> dict[str, str]:
         """Words by their consonants, where only one has them: ``shftd`` is *shifted*."""
         return _only_one((_skeleton(w), w) for w in self.known if w.isalpha() and len(w) > 4)

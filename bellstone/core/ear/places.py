@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 
 from bellstone.core.ear.bores import bend_at, bore_at, bores_at
 from bellstone.core.ear.cover import Piece
@@ -51,10 +52,10 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
     out: list[Piece | Place] = []
     i = 0
     while i < len(pieces):
-        bores = bores_at(pieces, i)
+        bores = bores_at(pieces, partial(_word, tokens, pieces), i)
         if bores is not None:
-            out.append(bores)
-            i += 3
+            out.append(Piece("bores", bores.says, pieces[i].i, pieces[bores.j - 1].j))
+            i = bores.j
             continue
         bore = bore_at(pieces, i)
         if bore is not None:
@@ -200,6 +201,8 @@ def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
                 n -= 1
             if 0 <= n < i - 1 and not (pieces[n].what == "depths" and pieces[i].says == "ft_in"):
                 continue
+        if k > i and n + 1 < len(pieces) and pieces[n].what == "depths" and pieces[n + 1].what == "quantity":
+            continue  # "58 feet, depth 4 foot 3": the depth is what follows
         if 0 <= n < len(pieces) and pieces[n].what == "depths":
             return not (k < i and pieces[i].says == "bare" and i + 1 < len(pieces) and pieces[i + 1].what == "quantity")
     return False

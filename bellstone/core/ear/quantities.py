@@ -161,7 +161,7 @@ def _single(tokens: Sequence[Token], i: int) -> tuple[Quantity, int]:
     value = tokens[i].number or 0.0
     unit, j = _unit(tokens, i + 1, tokens[i])
     if unit == "ft":
-        inches = _inches_behind(tokens, j, value)
+        inches = _inches_behind(tokens, j, value, led=_w(tokens, i - 1) in ("depth", "deep"))
         if inches is not None:
             return Quantity(
                 "ft_in", value + inches[0] / IN_PER_FT, value + inches[0] / IN_PER_FT, i, inches[1]
@@ -220,7 +220,7 @@ def _is_preposition(tokens: Sequence[Token], at: int, number: Token) -> bool:
     return after in NOT_INCHES and not tokens[at].glued and not (number.fraction or after == "and")
 
 
-def _inches_behind(tokens: Sequence[Token], j: int, feet: float) -> tuple[float, int] | None:
+def _inches_behind(tokens: Sequence[Token], j: int, feet: float, led: bool) -> tuple[float, int] | None:
     """Inches that belong to the feet before them: under 12, and no sized thing behind (``22 foot 4 inch clay``)."""
     if feet != int(feet):
         return None
@@ -230,7 +230,7 @@ def _inches_behind(tokens: Sequence[Token], j: int, feet: float) -> tuple[float,
     unit, end = _unit(tokens, n + 1, tokens[n])
     if unit == "in":
         return (float(tokens[n].number or 0), end) if not _sized_thing(tokens, end) else None
-    spoken_end = tokens[n].spoken and (end == len(tokens) or tokens[end].is_sign)  # "forty-one feet six"
+    spoken_end = tokens[n].spoken and (led or end == len(tokens) or tokens[end].is_sign)  # "forty-one feet six"
     if (
         unit == "bare"
         and not tokens[n].fraction

@@ -15,8 +15,8 @@ class SaidPipes(Group):
         materials = [n for n, p in enumerate(self.parts) if p.what == "materials"]
         changes = [n for n, p in enumerate(self.parts) if p.what == "changes" or self._is_then(n, materials)]
         negative = any(p.what == "negatives" for p in self.parts)
-        if not materials:
-            self._bore_change()
+        if not materials or any(p.what == "bores" for p in self.parts):
+            self._bore_change(materials)
         elif not changes and any(p.what in ("kinds", "weak") for p in self.parts):
             self._beside_findings(materials, negative)
         elif not negative:
@@ -105,11 +105,17 @@ class SaidPipes(Group):
                     bore = f" {feet(q.low)}in"
         return self.parts[n].says + bore
 
-    def _bore_change(self) -> None:
+    def _bore_change(self, materials: list[int]) -> None:
+        """One bore to another, in a pipe of one material or of one not said."""
         said = next((n for n, p in enumerate(self.parts) if p.what == "bores"), None)
         if said is not None and not any(p.what in ("kinds", "weak") for p in self.parts):
             self.s.use(self.parts[said], "kind")
-            self.found.append(Found("change", change=self.parts[said].says))
+            change = self.parts[said].says
+            if len(materials) == 1:
+                for p in (p for p in self.parts if p.what in ("materials", "dittos")):  # "same clay"
+                    self.s.use(p, "kind")
+                change = " > ".join(f"{self.parts[materials[0]].says} {bore}" for bore in change.split(" > "))
+            self.found.append(Found("change", change=change))
             self.spots.append((said, self.found[-1]))
             return
         change = next((n for n, p in enumerate(self.parts) if p.what == "changes" and p.says == "change"), None)

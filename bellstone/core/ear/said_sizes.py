@@ -5,6 +5,7 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import UNIT_OF, WATERY, Group
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.quantities import Quantity
+from bellstone.core.ground import IN_PER_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
 
@@ -20,12 +21,16 @@ class SaidSizes(Group):
         located = [f for f in self.found if f.kind == "located"]
         if not said and not located or q.unit not in ("in", "ft", "ft_in", "bare") or not q.is_one:
             return False
+        if any(f.depth for f in self.found):
+            return False
+        if q.unit == "bare":
+            return bool(said and located) and self._depth_two_ways(p, n, q, located[0], said)
         if any(self._takes(f, "in", q) and not f.size for f in self.found) and q.unit == "in":
             for k in said:
                 if self.parts[k].what == "depths":  # *down* may say which way as well
                     self.s.use(self.parts[k], "size")
             return False
-        if [f for f in self.found if f.kind not in ("located", "depth")] or q.unit == "bare":
+        if [f for f in self.found if f.kind not in ("located", "depth")]:
             return False
         inches = q.unit == "in"
         if inches and q.low < LEAST_COVER_IN:
@@ -39,6 +44,26 @@ class SaidSizes(Group):
         self.s.use(p, "depth")
         for k in said:
             self.s.use(self.parts[k], "depth")
+        return True
+
+    def _depth_two_ways(self, p: Piece, n: int, q: Quantity, found: Found, said: list[int]) -> bool:
+        """``5.11 deep``, ``five eleven deep``: feet and inches, or feet and parts of a foot; both are offered."""
+        written = self.s.as_said(p)
+        after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        inches = after.quantity if after is not None and after.what == "quantity" else None
+        whole, dot, part = written.partition(".")
+        parts = [p]
+        if dot and whole.isdigit() and part.isdigit() and 0 < int(part) < IN_PER_FT:
+            found.depth, found.or_depth = f"{whole}'{int(part)}\"", f"{feet(q.low)}ft"
+        elif after is not None and inches is not None and inches.unit == "bare" and inches.is_one and 0 < inches.low < IN_PER_FT:
+            parts.append(after)
+            found.depth, found.or_depth = f"{feet(q.low)}'{feet(inches.low)}\"", f"{feet(q.low)}.{feet(inches.low)}ft"
+        else:
+            return False
+        found.kind, found.words = "depth", []
+        for x in (*parts, *(self.parts[k] for k in said)):
+            self.s.use(x, "depth")
+        self.doubt("that deep: feet and inches, or feet and parts of a foot?")
         return True
 
     def read_quantity(self, p: Piece, n: int) -> None:

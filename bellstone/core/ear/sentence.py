@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from copy import deepcopy
 
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.found import Found, Hearing, Part
+from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.group import SIDES
 from bellstone.core.ear.group_reader import GroupReader
 from bellstone.core.ear.lexicon import Lexicon
@@ -239,7 +239,7 @@ class Sentence(Retold):
         found = GroupReader(self, rest, places).read(kind_before)
         if not found:
             if places:
-                self.out.doubts.append("a place, and nothing said to be there")
+                self.out.doubts.append(NOTHING_THERE)
             return []
         marked = [p for p in places if p.landmark]
         if marked and len(places) > len(marked):

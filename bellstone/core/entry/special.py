@@ -206,7 +206,7 @@ def _depth(text: str) -> Special | None:
     match = re.match(
         r"depth\s+(?P<depth>[\d.][^,;±]*?)(?P<to>\s+(?:to\s+)?(?:crown|invert|beacon))?"
         rf"(?:\s*(?:±|\+-)\s*(?P<pm>{NUMBER})\s*(?:ft|')?)?(?:,?\s+ground\s+(?P<ground>-?{NUMBER})(?:\s*(?:ft|'))?)?"
-        r"(?P<odd>\s+suspect|\?)?\s*$",
+        r"(?P<odd>\s+suspect|\?)?(?:\s+\"(?P<marked>[^\"]*)\")?\s*$",
         text[placed.rest :],
         re.I,
     )
@@ -231,6 +231,7 @@ def _depth(text: str) -> Special | None:
         "depth_ft": amount,
         "to": to,
         "suspect": bool(match["odd"]),
+        "marked": (match["marked"] or "").strip()[:200],
         "sigma_ft": number(match["pm"]) if match["pm"] else None,
         "ground_ft": float(match["ground"]) if match["ground"] else None,
         "said": text,

@@ -283,7 +283,8 @@ def _depth_line(d: DepthReading) -> str:
     spread = f" ± {tidy(d.sigma_ft, 3)}ft" if d.sigma_ft is not None else ""
     ground = f" ground {tidy(d.ground_ft, 3)}" if d.ground_ft is not None else ""
     suspect = " suspect" if d.suspect else ""
-    return f"{position_words(d.position)} depth {tidy(d.depth_ft.likely or 0.0, 3)}ft{to}{spread}{ground}{suspect}"
+    marked = f' "{d.marked}"' if d.marked else ""
+    return f"{position_words(d.position)} depth {tidy(d.depth_ft.likely or 0.0, 3)}ft{to}{spread}{ground}{suspect}{marked}"
 
 
 def _invert_line(v: InvertReading) -> str:

@@ -23,6 +23,7 @@ class DepthReading(Rec):
     sigma_ft: Sigma | None = None  # None: as usual for its method
     suspect: bool = False
     failed: bool = False
+    marked: Text = ""  # what marks it above the ground, in words: a flag by the hose bib
     said: Text = ""
 
 
