@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.alike import alike_at
 from bellstone.core.ear.flow import water_state_at
+from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.lexicon import Lexicon, Phrase
 from bellstone.core.ear.marking import mark_at
 from bellstone.core.ear.quantities import Quantity, quantities_of
@@ -72,6 +73,9 @@ def _pieces_at(
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
     for what, end in mark_at(words, i, lexicon.grounds):
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
+    told = ignorance_at(words, i)
+    if told:
+        out.append((FILLER - LONGER * (told - i), Piece("fillers", "", i, told)))
     for says, end in water_state_at(words, i):
         out.append((PHRASE - LONGER * (end - i), Piece("attributes", says, i, end)))
     if not out or i in quantities:

@@ -27,6 +27,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         if not self.found:
             return []
         self._dry_fitting()
+        self._soil_of_a_collapse()
         self._rest()
         self._branch_of_a_fitting()
         self._water_shut_off()
@@ -225,6 +226,11 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         if len(fittings) == 1 and len(dry) == 1:
             fittings[0].text = fittings[0].text or '"dry"'
             self.found.remove(dry[0])
+
+    def _soil_of_a_collapse(self) -> None:
+        """``caved in, dirt and pipe in a pile``: the soil lies in what fell in, and is no second thing."""
+        if any(f.kind == "collapse" and not f.negative for f in self.found):
+            self.found = [f for f in self.found if f.kind != "soil_seen" or f.words or f.negative]
 
     def _water_shut_off(self) -> None:
         """Water turned off in the same breath as it was read: the reading is at rest."""

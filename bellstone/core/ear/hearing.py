@@ -168,6 +168,10 @@ class _Line:
         if self._is_aside(parts):
             self.doubts.append("something is said in brackets: is it here?")
         acts = [(n, p) for n, p in enumerate(parts) if isinstance(p, Piece) and p.what == "acts"]
+        if self._is_talk(parts, {p.says for _, p in acts}):
+            for p in parts:  # kept as said: every word of it is a remark
+                self.uses |= dict.fromkeys(_tokens_of(p, said, self.pieces), "remark")
+            return None, False
         if not acts:
             return self._findings(said, parts, place, kind), False
         names = {p.says for _, p in acts}
@@ -179,6 +183,15 @@ class _Line:
                 hearing.doubts.append("something was taken back: what stands?")
             return hearing, False
         return self._acted(said, parts, acts, place, kind)
+
+    def _is_talk(self, parts: Sequence[Part], acts: set[str]) -> bool:
+        """Whether a sentence has no footage in it and is of another thing than this pipe, or of pipes in general."""
+        if any(isinstance(p, Place) and not p.landmark for p in parts):
+            return False
+        if any(isinstance(p, Piece) and p.says.split()[:1] and p.says.split()[0] in DANGEROUS for p in parts):
+            return False  # never passed over
+        elsewhere = any(isinstance(p, Piece) and p.what == "elsewhere" for p in parts)
+        return elsewhere and not acts - TALKING or bool(acts) and acts <= TALKING
 
     def _without_remark(self, parts: list[Part]) -> list[Part]:
         """The parts without a last clause that says nothing of the pipe: what one says beside it."""
@@ -362,6 +375,7 @@ def _place(f: Found) -> str:
     return f.place.said if f.place else ""
 
 
+TALKING = frozenset({"talk", "teach"})
 SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
 
 

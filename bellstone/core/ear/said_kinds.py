@@ -8,6 +8,7 @@ LEADS_TO = frozenset(
     {"to", "toward", "towards", "of", "from", "off", "before", "past", "until", "till", "than", "by", "near"}
 )
 IS_THERE = ("it is", "that is", "this is", "there is", "there are", "i see", "we have", "we got", "just")
+DONE = frozenset({"reached", "seen", "found", "made", "attained", "located", "observed", "noted"})
 EITHER = frozenset({"or", "nor", "/"})
 # what the camera, the beacon or the water did: told beside a negative, it is told of itself
 HAPPENS = frozenset({
@@ -57,6 +58,9 @@ class SaidKinds(Group):
         if last < 0 or self.found[-1].negative or len(self.spots) != len(self.found):
             return False
         after = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
+        done = " ".join(self.s.words(q) for q in self.parts[n : n + 2]).split()
+        if n == last + 1 and len(done) > 1 and done[-1] in DONE:
+            return True  # "main not reached stopped at 59"
         alone = all(q.what in ("fillers", "sign") for q in self.parts[last + 1 : n])
         return alone and after is not None and after.what == "links"
 
@@ -169,8 +173,17 @@ class SaidKinds(Group):
             before.words += [w for w in words if w not in before.words]
             before.unsure = before.unsure or hedged
             return
+        named = next((f for f in self.found if f.kind == kind and f.negative == negative and self._says_no_other(f, words)), None)
+        if named is not None:  # "broken, tee, a piece gone": the one thing, told in two places
+            named.words += [w for w in words if w not in named.words]
+            self.spots.append((n, named))
+            return
         self.found.append(found)
         self.spots.append((n, found))
+
+    def _says_no_other(self, before: Found, words: list[str]) -> bool:
+        forms = forms_of(before.kind, self.s.scheme)
+        return not ({w for w in before.words if w in forms} and {w for w in words if w in forms}) and not before.change
 
     def _one_thing(self, before: Found, words: list[str]) -> bool:
         """Whether a kind named twice is one thing: its forms do not differ."""
@@ -180,6 +193,8 @@ class SaidKinds(Group):
 
     def _supported(self, p: Piece, n: int) -> bool:
         kind = p.says.split()[0]
+        if kind == "stopped":
+            return bool(self.places)
         sized = any(q.what == "quantity" and q.says in ("in", "fraction", "pct") for q in self.parts)
         joint = any(q.what == "attributes" and q.says == "joint" for q in self.parts)
         same = any(q.what == "kinds" and q.says.split()[0] == kind for q in self.parts)

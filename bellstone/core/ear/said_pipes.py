@@ -35,8 +35,13 @@ class SaidPipes(Group):
         """``clay 9-52, roots every joint`` says what pipe it is; with one place the material only says in what."""
         for n in materials:
             self.s.use(self.parts[n], "context")
-        if self._runs and negative:
+        first = next((n for n, p in enumerate(self.parts) if p.what == "negatives"), len(self.parts))
+        if self._runs and negative and materials[0] > first:
             self.doubt("pipe said beside what is not there")
+        elif self._runs and negative and self.parts[materials[0]].says == "liner":
+            self.doubt("pipe said beside what is not there")
+        elif self._runs and negative:
+            pass  # "good clay, no roots to 50": what pipe it is, said in passing
         elif self._runs and len(materials) == 1:
             pipe = self._pipe(materials[0])
             self.found.append(Found("pipe", change=pipe))

@@ -127,7 +127,9 @@ class SaidSizes(Group):
         steps = self._owner(
             n, lambda f: not f.size and not f.negative and self._measure(f) in ("step", "opening", "depth")
         )
-        inches = not self.s.tokens[q.i].spoken or q.low == 0.5 and steps is not None and self._measure(steps) == "step"
+        eighths = q.low * 16 == int(q.low * 16) and q.low * 4 != int(q.low * 4)  # nobody says three eighths of a pipe
+        step = q.low == 0.5 and steps is not None and self._measure(steps) == "step"
+        inches = not self.s.tokens[q.i].spoken or step or eighths
         if share is not None:
             share.size = f"{feet(100 * q.low)}%"
         elif steps is not None and inches:

@@ -11,7 +11,7 @@ _TOKEN = re.compile(
 )
 # what is said short with a stroke or a sign in it, longest first
 _SHORT = re.compile(
-    r"(?<![A-Za-z])(?:o/s|w/l|u/w|w/o|b/c|l/r|n\.f\.|s\.w\.|p\.l\.|p/l|p\s?v\s?c|a\s?b\s?s|o'\s?c(?:l(?:oc)?k?)?\.?|o'?\s?clo?c?k|w/)(?![A-Za-z])",
+    r"(?<![A-Za-z])(?:o/s|w/l|u/w|w/o|b/c|l/r|d/s|u/s|m/c|(?:[A-Za-z]\.){2,5}|p/l|p\s?v\s?c|a\s?b\s?s|o'\s?c(?:l(?:oc)?k?)?\.?|o'?\s?clo?c?k|w/)(?![A-Za-z])",
     re.I,
 )
 
@@ -121,7 +121,7 @@ def _spelled(found: list[Token], lexicon: Lexicon) -> list[Token]:
         words = lexicon.short.get(t.word) if t.number is None else None
         if words is None and t.number is None and len(t.word) > 3 and "'" in t.word:
             words = lexicon.short.get(t.word.replace("'", ""))
-        if words is None and t.word.endswith("'s") and t.word[:-2] in lexicon.known:
+        if words is None and t.word.endswith("'s") and t.word[:-2] in lexicon.known | lexicon.numbers:
             words = (t.word[:-2], "is")
         if words is None and t.word.endswith("in") and t.word not in lexicon.known and t.word + "g" in lexicon.known:
             words = (t.word + "g",)  # hangin, pokin

@@ -1,0 +1,46 @@
+"""What one says one could not tell: a negative that stands to no finding, kept as a remark."""
+
+from collections.abc import Sequence
+
+NOT_ABLE = (("can", "not"), ("could", "not"), ("do", "not"), ("did", "not"), ("unable", "to"), ("not", "able", "to"))
+HARDLY = frozenset({"really", "hardly", "quite", "yet", "even", "for", "sure", "exactly", "fully", "always", "be"})
+TELL = frozenset({
+    "tell", "say", "know", "identify", "identified", "verify", "verified", "confirm", "confirmed", "determine", "determined", "recall",
+    "remember", "swear", "guess", "understand", "explain", "care", "substantiate", "substantiated",
+})  # fmt: skip
+MAKE_OUT = ("make", "out")
+# what may follow and still tell nothing: which way it went, what is holding it
+TAIL = frozenset({
+    "what", "which", "whether", "if", "how", "why", "where", "it", "that", "this", "is", "was", "went", "way", "much", "for", "sure", "from",
+    "here", "the", "picture", "one", "they", "he", "she", "you", "for", "certain", "video", "or", "they", "holding", "there", "who", "names",
+    "name", "yet", "him", "to", "be", "does", "did",
+})  # fmt: skip
+MOST_TAIL = 9
+
+
+def ignorance_at(words: Sequence[str], i: int) -> int:
+    """Where a clause ends that says only that something could not be told; 0 where none begins here.
+
+    >>> ignorance_at("i could not tell which way it went".split(), 0)
+    8
+    >>> ignorance_at("could not see roots".split(), 0)
+    0
+    """
+    n = i + (words[i] in ("i", "we"))
+    lead = next((len(p) for p in NOT_ABLE if tuple(words[n : n + len(p)]) == p), 0)
+    if not lead:
+        return 0
+    n += lead
+    while n < len(words) and words[n] in HARDLY:
+        n += 1
+    if tuple(words[n : n + 2]) == MAKE_OUT:
+        n += 2
+    elif n < len(words) and words[n] in TELL:
+        n += 1
+    else:
+        return 0
+    end = n
+    while end < len(words) and end - n < MOST_TAIL and words[end] in TAIL:
+        end += 1
+    over = end >= len(words) or not words[end][0].isalnum() or words[end] in ("and", "but", "so", "because", "at")
+    return end if over else n if n >= len(words) or not words[n][0].isalnum() else 0
