@@ -4,10 +4,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bellstone.core.ear.alike import alike_at
-from bellstone.core.ear.flow import water_state_at
+from bellstone.core.ear.flow import waited_at, water_state_at
 from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.lexicon import Lexicon, Phrase
 from bellstone.core.ear.marking import mark_at
+from bellstone.core.ear.passing import passing_at
 from bellstone.core.ear.quantities import Quantity, quantities_of
 from bellstone.core.ear.tokens import Token
 
@@ -73,9 +74,11 @@ def _pieces_at(
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
     for what, end in mark_at(words, i, lexicon.grounds):
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
-    told = ignorance_at(words, i)
-    if told:
+    for told in filter(None, (ignorance_at(words, i), waited_at(words, i))):
         out.append((FILLER - LONGER * (told - i), Piece("fillers", "", i, told)))
+    got_by = passing_at(words, i)
+    if got_by:
+        out.append((PHRASE - LONGER * (got_by - i), Piece("texts", "", i, got_by)))
     for says, end in water_state_at(words, i):
         out.append((PHRASE - LONGER * (end - i), Piece("attributes", says, i, end)))
     if not out or i in quantities:

@@ -146,3 +146,37 @@ def _within(words: Sequence[str], n: int) -> int:
     while _at(words, end) in WITHIN:
         end += 1
     return end if end - n > 1 or words[n] in ("inside", "upstairs", "downstairs") else n
+
+
+UNITS = frozenset({"minute", "minutes", "min", "mins", "hour", "hours", "hr", "second", "seconds", "while", "bit", "moment", "few", "little"})
+WAITED = frozenset({"wait", "waited", "waiting", "allowed", "allow"})
+LETS = (("let",), ("give",), ("gave",), ("leave",), ("left",))
+IT = frozenset({"it", "her", "them", "him", "everything", "water", "the"})
+SETTLES = frozenset({"sit", "drain", "settle", "rest", "stand", "clear"})
+
+
+def waited_at(words: Sequence[str], i: int) -> int:
+    """Where words end that say one waited, without how long; 0 where none begin here: the minutes are told beside it.
+
+    >>> waited_at("let it sit 5 minutes".split(), 0), waited_at("wait , no , clay".split(), 0)
+    (3, 0)
+    """
+    n = i + (words[i] in ("i", "we", "and"))
+    word = _at(words, n)
+    if word in WAITED and (_at(words, n + 1)[:1].isdigit() or _at(words, n + 1) in ("a", "for", "and", "until") and _lasts(words, n + 1)):
+        end = n + 1 + (_at(words, n + 1) == "for")
+        return end + 2 if _at(words, end) == "a" else end + 1 if _at(words, end) == "and" else end
+    if word in ("let", "give", "gave", "left") and _at(words, n + 1) in IT:
+        end = n + 2 + (_at(words, n + 1) == "the")
+        if _at(words, end) in SETTLES:
+            return end + 1 + 2 * (_at(words, end + 1) == "a" and _at(words, end + 2) in UNITS)
+        if _at(words, end) == "a" and _at(words, end + 1) in UNITS:
+            return end + 2
+    if word in ("before", "ago", "earlier") and _at(words, n - 1) in UNITS and n == i:
+        return n + 1
+    return 0
+
+
+def _lasts(words: Sequence[str], n: int) -> bool:
+    """``a minute``, ``for 10 minutes``, ``a little while``: how long one waited."""
+    return any(w in UNITS or w[:1].isdigit() for w in words[n : n + 3]) or _at(words, n + 1) == "see"

@@ -11,6 +11,10 @@ from bellstone.core.ear.said_sizes import SaidSizes
 from bellstone.core.entry import words_for
 
 HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
+CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
+TWO = 2
+COUNTS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
+OF_THEM = frozenset({"ones", "places", "spots", "of them", "bad ones", "spot", "place"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
 
@@ -42,7 +46,8 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         watery = state is not None or any(p.says == "water" or self.s.words(p) == "full" for p in self.parts)
         if sized and watery:
             self._only(Found("standing"))
-            self.doubt("water said only by a depth: standing, or flow?")
+            if state is None or state.says != "rest":  # at rest it is no flow
+                self.doubt("water said only by a depth: standing, or flow?")
         elif self._is_nothing():
             self._only(Found("sound"))
         elif any(p.what == "depths" for p in self.parts) or self._is_down():
@@ -134,6 +139,19 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                 and not self._is_used(p)
             ):
                 self.s.use(p, "filler")
+            elif p.what == "cleanings" and any(CLEANED_STATES & set(f.words) or f.was for f in self.found):
+                self.s.use(p, "state")
+            elif self.s.words(p) == "again" and n and self.places and self._ends_a_thing(n - 1):
+                self.s.use(p, "filler")  # "roots again at 44": once more, at a place of its own
+            elif self.s.words(p) == "both" and len(self.places) == TWO and not any(f.negative for f in self.found):
+                self.s.use(p, "filler")
+            elif p.what == "dittos" and not self._is_used(p) and len(self.places) >= TWO and self._is_last(n):
+                self.s.use(p, "same")  # "roots at 32, next joint the same"
+            elif self._counts_the_places(n):
+                self.s.use(p, "count")
+                self.s.use(self.parts[n + 1], "count")
+            elif self.s.words(p) == "only" and n + 1 < len(self.parts) and self._begins_a_thing(n + 1):
+                self.s.use(p, "filler")
             elif p.what == "hedges" and not self._is_used(p):
                 following = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
                 if following is not None and following.what == "quantity":
@@ -141,6 +159,24 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                 elif self.s.words(p) != "?" and (doubted := self._doubted(n)) is not None:
                     self.s.use(p, "hedge")
                     doubted.unsure = True
+
+    def _is_last(self, n: int) -> bool:
+        return all(p.what in ("fillers", "links", "sign") for p in self.parts[n + 1 :])
+
+    def _counts_the_places(self, n: int) -> bool:
+        """``three places, 22, 41 and 60``: as many as are listed."""
+        p, after = self.parts[n], self.parts[n + 1] if n + 1 < len(self.parts) else None
+        number = p.quantity.low if p.quantity is not None and p.quantity.unit == "bare" and p.quantity.is_one else 0
+        spelled = COUNTS.get(self.s.words(p), number)
+        return spelled == len(self.places) >= TWO and after is not None and self.s.words(after) in OF_THEM
+
+    def _ends_a_thing(self, n: int) -> bool:
+        return self.parts[n].what in ("kinds", "attributes") and self._is_used(self.parts[n])
+
+    def _begins_a_thing(self, n: int) -> bool:
+        """Whether a kind or its size stands here: ``only wipes``, ``only a film``; not ``only if``."""
+        p = self.parts[n + 1] if self.parts[n].what == "fillers" and n + 1 < len(self.parts) else self.parts[n]
+        return p.what in ("kinds", "attributes") or p.what == "quantity" and p.says in ("in", "pct")
 
     def _keeps_words(self, f: Found) -> bool:
         return not f.negative and (f.kind in self.s.scheme.kinds or f.kind == "depth")

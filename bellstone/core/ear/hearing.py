@@ -293,6 +293,7 @@ class _Line:
     # -- the outcome
 
     def _outcome(self) -> Heard:
+        self._no_belly()
         there = {(f.kind, _place(f)) for f in self.found if not f.negative}
         if any(f.negative and (f.kind, _place(f)) in there for f in self.found):
             self.doubts.append("said to be there, and not to be there")
@@ -318,6 +319,14 @@ class _Line:
             why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
             return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
         return Heard(self.text, "heard", tuple(lines), words=words)
+
+    def _no_belly(self) -> None:
+        """``water held by the root ball, not a belly``: the water is there; that the pipe lies well is said of its cause."""
+        water = [f for f in self.found if f.kind == "standing" and not f.negative and WATER_WORDS & set(f.named.split())]
+        lie = [f for f in self.found if f.kind == "standing" and f.negative and f.named.split() and f.named.split()[-1] in LIE_WORDS]
+        if len(water) == 1 and len(lie) == 1:
+            water[0].text = water[0].text or f'"not a {lie[0].named.split()[-1]}"'
+            self.found.remove(lie[0])
 
     def _may_pass(self, unused: Sequence[WordUsed]) -> bool:
         """A word or two the lexicon does not know, beside findings that each have a place; one it knows, never."""
@@ -375,6 +384,8 @@ def _place(f: Found) -> str:
     return f.place.said if f.place else ""
 
 
+WATER_WORDS = frozenset({"water", "holding", "held", "hold", "holds", "pooling", "ponding", "sitting", "standing", "retained", "pond"})
+LIE_WORDS = frozenset({"belly", "sag", "dip", "swag", "bellies", "sags"})
 TALKING = frozenset({"talk", "teach"})
 SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
 

@@ -10,7 +10,7 @@ from typing import Any
 SECTIONS = (
     "kinds", "weak", "attributes", "materials", "changes", "negatives", "hedges", "acts", "links", "shares", "texts",
     "lengths", "dittos", "emerges", "deepest", "places", "depths", "landmarks",
-    "elsewhere", "fillers",
+    "elsewhere", "cleanings", "fillers",
 )  # fmt: skip
 
 

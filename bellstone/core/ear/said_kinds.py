@@ -8,6 +8,8 @@ LEADS_TO = frozenset(
     {"to", "toward", "towards", "of", "from", "off", "before", "past", "until", "till", "than", "by", "near"}
 )
 IS_THERE = ("it is", "that is", "this is", "there is", "there are", "i see", "we have", "we got", "just")
+GRAVE = frozenset({"collapse", "crossing", "invert_gone"})  # never passed as an item of a list
+LEAST_LIST = 3
 DONE = frozenset({"reached", "seen", "found", "made", "attained", "located", "observed", "noted"})
 EITHER = frozenset({"or", "nor", "/"})
 # what the camera, the beacon or the water did: told beside a negative, it is told of itself
@@ -78,8 +80,18 @@ class SaidKinds(Group):
         """``no roots, collapse at 50``: only *or*, or a negative of its own, says that the second is not there either."""
         if any(q.what == "negatives" or self.s.words(q) in EITHER for q in self.parts[last + 1 :]):
             return False
+        if self._is_plain_list():
+            return False
         self.doubt("a negative before a list: is the second there?")
         return True
+
+    def _is_plain_list(self) -> bool:
+        """``free of cracks, offsets, separations and roots``: three things or more with nothing said of any of them."""
+        first = next((n for n, q in enumerate(self.parts) if q.what == "negatives"), len(self.parts))
+        listed = self.parts[first + 1 :]
+        kinds = [q for q in listed if q.what == "kinds"]
+        bare = all(q.what in ("kinds", "links", "sign") or q.what == "fillers" and not self.s.words(q).startswith(IS_THERE) for q in listed)
+        return len(kinds) >= LEAST_LIST and bare and not any(q.says.split()[0] in HAPPENS | GRAVE for q in kinds)
 
     def _happened(self, p: Piece, last: int, n: int) -> bool:
         """``no roots, cable ran out 150``: what happened to the camera is no item of a list of what is not there."""
@@ -141,7 +153,7 @@ class SaidKinds(Group):
         elif kind == "main" and negative:
             found = Found("main", [], negative=True)
         else:
-            found = Found(kind, words, negative=negative, unsure=hedged)
+            found = Found(kind, words, negative=negative, unsure=hedged, named=self.s.words(p))
         self.s.use(p, "kind")
         if (
             kind == "main"

@@ -241,6 +241,8 @@ class Sentence(Retold):
             if places:
                 self.out.doubts.append(NOTHING_THERE)
             return []
+        if found[0].kind == "rolled" and any(p.bare and p.said in HOURS for p in places):
+            self.out.doubts.append("a bare number up to 12: a foot, or an hour?")  # "upside down, bottom's at twelve"
         marked = [p for p in places if p.landmark]
         if marked and len(places) > len(marked):
             places = [p for p in places if not p.landmark]
@@ -256,6 +258,9 @@ class Sentence(Retold):
             if len(places) == 2 and any(f.kind in ("standing", "submerged") for f in found):
                 self.out.doubts.append("from the one to the other, or at both?")
             found = self._at_each(found, places)
+        elif not places:
+            for f in (f for f in found if f.kind == "depth" and f.text):
+                f.place = _marked_by(f.text)
         elif places:
             for f in found:
                 f.place = places[0]
@@ -298,6 +303,12 @@ class Sentence(Retold):
         return out
 
 
+def _marked_by(words: str) -> Place | None:
+    """``flag off the porch corner``: what a mark stands by is where it was read, where no footage was said."""
+    by = re.search(r"\b(?:by|near|off|at|beside|against|next to)\s+(?:the\s+|a\s+)?([a-z][a-z ]+)\"?$", words, re.I)
+    return Place(f"near {by[1].strip()}:", 0, 0, landmark=by[1].strip()) if by else None
+
+
 def _grows(place: Place, size: Part) -> bool:
     """``sixty, sixty-five percent``: a number that goes on into a share a little more."""
     if not isinstance(size, Piece) or size.quantity is None or size.says != "pct":
@@ -307,6 +318,7 @@ def _grows(place: Place, size: Part) -> bool:
 
 
 ONLY_ONE = frozenset({"main", "stopped", "ends_at", "dead_end", "collapse"})
+HOURS = frozenset(str(n) for n in range(1, 13))
 SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our own value
 CLEANED = frozenset({"cut_flush", "cleared", "mostly_cleared"})
 

@@ -19,6 +19,7 @@ class WordClash(ValueError):
 
 CLOCK_WORDS = ("top", "bottom", "left", "right", "crown", "floor", "sides")
 STATES = {"in_place": (), "cut_flush": (), "loose": (), "cleared": ("cleaned",), "mostly_cleared": ()}
+READ_BY_FLOW = frozenset({"leaking_in", "leaking_out"})  # told apart from the house's own water by whether any runs
 WATERS = {"rest": ("at_rest", "water_off"), "trickle": (), "sink": (), "hose": (), "flush": (), "running": ()}
 HEADS = {"passed": (), "lifted_over": (), "pushed_through": (), "stopped": ("stopped_head", "head_stopped")}
 FLOWS = {"flow_none": ("full_flow",), "slows": (), "holds": (), "stops": ()}
@@ -78,7 +79,7 @@ def _words_of(name: str, kind: Kind, scheme: Scheme) -> dict[str, Meaning]:
     if kind.family in ("roots", "build_up", "wall", "joint"):
         _learn_group(learn, "state", STATES)
         _learn_group(learn, "head", HEADS)
-    if kind.family == "water":
+    if kind.family == "water" or name in READ_BY_FLOW:
         _learn_group(learn, "water", WATERS)
     if not kind.standard_feature and kind.family in ("roots", "build_up", "wall", "joint"):
         _learn_group(learn, "flow", FLOWS)

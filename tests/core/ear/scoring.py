@@ -112,6 +112,8 @@ SAME_KIND = {"change": "transition", "pipe": "transition", "next_look": "recomme
 def is_heard(label: Row, heard: Row) -> bool:
     """Whether a thing that was heard is the one a label names, in every slot that the label has."""
     kind, other = (SAME_KIND.get(k, k) for k in (label["kind"], heard["kind"]))
+    if kind == "deformed" and label.get("form") == "blister":
+        kind = "blister"  # a kind of its own with a height (handbook 3.1)
     if kind == "none":
         return other == "sound" and _same_place(_labelled_place(label.get("position")), heard["at"])
     if {kind, other} == {"settled", "object"} and "wipe" in str(label) + str(heard):
