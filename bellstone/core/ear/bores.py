@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.quantities import Quantity
 from bellstone.core.ground import tidy
+
 USUAL_BORES = (2, 3, 4, 6, 8, 10, 12)
 
 
@@ -37,7 +38,9 @@ def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bo
     n = i + 1
     while n < len(pieces) and n - i < 3 and (pieces[n].what == "fillers" or words(n) in ("up", "on up", "down")):
         n += 1
-    if n >= len(pieces) or not (pieces[n].what == "changes" or words(n) in ("to", "up to", "down to", "into", "out to")):
+    if n >= len(pieces) or not (
+        pieces[n].what == "changes" or words(n) in ("to", "up to", "down to", "into", "out to")
+    ):
         return None
     after = _bore_behind(pieces, words, n + 1)
     return _bores(pieces, i, after[1], one, after[0]) if after else None
@@ -55,6 +58,8 @@ def _bore_behind(pieces: Sequence[Piece], words: Callable[[int], str], n: int) -
     while n < len(pieces) and n - start < 3 and (pieces[n].what == "fillers" or words(n) in ("old", "the old")):
         n += 1
     q = _bore(pieces[n]) if n < len(pieces) else None
+    if n + 1 < len(pieces) and pieces[n + 1].what == "materials":
+        return None  # "then four inch clay": the bore of that pipe
     return (q, n + 1) if q is not None else None
 
 

@@ -2,34 +2,32 @@
 
 from collections.abc import Iterator, Sequence
 
-LEADS = frozenset({"with", "after", "since", "once", "and", "though", "although", "while", "as", "because", "bearing"})
-OF_ALL = frozenset({"the", "all", "of", "every", "our", "their", "your", "any", "both", "that", "this", "her", "his"})
+from bellstone.core.ear.wording import words_of
+
+LEADS = words_of("with after since once and though although while as because bearing")
+OF_ALL = words_of("the all of every our their your any both that this her his")
 # what water is run from, and what stands for all of it
-FIXTURES = frozenset({
-    "sink", "sinks", "tub", "tubs", "bathtub", "shower", "showers", "faucet", "faucets", "hose", "washer", "dishwasher", "laundry", "lavatory",
-    "basin", "toilet", "toilets", "taps", "fixture", "fixtures",
-})  # fmt: skip
-WHOLE = frozenset({"water", "everything", "supply", "house", "plumbing", "fixtures", "taps", "flow", "building"})
-ROOMS = frozenset({
-    "kitchen", "bath", "bathroom", "hall", "guest", "master", "upstairs", "downstairs", "basement", "powder", "room", "laundry", "garden",
-    "washing", "water",
-})  # fmt: skip
-BE = frozenset({
-    "is", "was", "are", "were", "be", "been", "being", "has", "have", "had", "still", "left", "remaining", "remained", "already", "then",
-    "now", "kept", "all", "got", "just", "remains", "stays", "again",
-})  # fmt: skip
-OFF = frozenset({"off", "shut", "closed", "secured", "stopped", "close", "killed"})
-ON = frozenset({"on", "running", "draining", "flowing", "run", "ran", "runs", "going", "pouring"})
-USING = frozenset({"running", "on", "used", "draining", "flowing", "using"})
-NOBODY = frozenset({"nothing", "nobody", "no"})
-DOWN = frozenset({"off", "down"})
-WITHIN = frozenset({
-    "in", "the", "house", "home", "inside", "upstairs", "downstairs", "there", "building", "at", "time", "else", "whole", "up", "operation",
-    "use",
-})  # fmt: skip
-SHUT = frozenset({"shut", "shutting", "turned", "turning", "closed", "closing", "close", "killed", "cut", "secured", "stopped"})
-NOT_BEHIND = frozenset({"the", "a", "an", "it", "this", "that", "left", "right", "my", "to", "top", "bottom", "at", "about"})
-NOT_BEFORE = frozenset({"before", "until", "till", "if", "when", "unless", "not", "never", "would", "please", "by"})
+FIXTURES = words_of("""
+    sink sinks tub tubs bathtub shower showers faucet faucets hose washer dishwasher laundry lavatory basin toilet
+    toilets taps fixture fixtures
+""")
+WHOLE = words_of("water everything supply house plumbing fixtures taps flow building")
+ROOMS = words_of("""
+    kitchen bath bathroom hall guest master upstairs downstairs basement powder room laundry garden washing water
+""")
+BE = words_of("""
+    is was are were be been being has have had still left remaining remained already then now kept all got just
+    remains stays again
+""")
+OFF = words_of("off shut closed secured stopped close killed")
+ON = words_of("on running draining flowing run ran runs going pouring")
+USING = words_of("running on used draining flowing using")
+NOBODY = frozenset(["nothing", "nobody", "no"])
+DOWN = frozenset(["off", "down"])
+WITHIN = words_of("in the house home inside upstairs downstairs there building at time else whole up operation use")
+SHUT = words_of("shut closed cut shutting killed turning turned close secured closing stopped")
+NOT_BEHIND = words_of("my it an right top the to a at bottom about this left that")
+NOT_BEFORE = words_of("before until till if when unless not never would please by")
 
 
 def water_state_at(words: Sequence[str], i: int) -> Iterator[tuple[str, int]]:
@@ -90,8 +88,15 @@ def _named(words: Sequence[str], at: int) -> tuple[str, int] | None:
         return "rest", n + 2
     if state in ON and (fixture or _at(words, n - 1) in BE or words[n - 1] == "water"):
         plain = state == "running" or _at(words, n + 1) not in NOT_BEHIND
-        return ("running", n + 1 + (_at(words, n + 1) == "through")) if plain and _at(words, end - 1) != "house" else None
-    if fixture and words[n - 1 : n] and words[n - 1] in ("remaining", "still") and (state, _at(words, n + 1)) == ("in", "operation"):
+        return (
+            ("running", n + 1 + (_at(words, n + 1) == "through")) if plain and _at(words, end - 1) != "house" else None
+        )
+    if (
+        fixture
+        and words[n - 1 : n]
+        and words[n - 1] in ("remaining", "still")
+        and (state, _at(words, n + 1)) == ("in", "operation")
+    ):
         return "running", n + 2
     return None
 
@@ -148,11 +153,11 @@ def _within(words: Sequence[str], n: int) -> int:
     return end if end - n > 1 or words[n] in ("inside", "upstairs", "downstairs") else n
 
 
-UNITS = frozenset({"minute", "minutes", "min", "mins", "hour", "hours", "hr", "second", "seconds", "while", "bit", "moment", "few", "little"})
-WAITED = frozenset({"wait", "waited", "waiting", "allowed", "allow"})
+UNITS = words_of("seconds bit little hours min minute while minutes hour few second hr mins moment")
+WAITED = words_of("wait waited waiting allowed allow")
 LETS = (("let",), ("give",), ("gave",), ("leave",), ("left",))
-IT = frozenset({"it", "her", "them", "him", "everything", "water", "the"})
-SETTLES = frozenset({"sit", "drain", "settle", "rest", "stand", "clear"})
+IT = words_of("it her them him everything water the")
+SETTLES = words_of("sit drain settle rest stand clear")
 
 
 def waited_at(words: Sequence[str], i: int) -> int:
@@ -163,7 +168,9 @@ def waited_at(words: Sequence[str], i: int) -> int:
     """
     n = i + (words[i] in ("i", "we", "and"))
     word = _at(words, n)
-    if word in WAITED and (_at(words, n + 1)[:1].isdigit() or _at(words, n + 1) in ("a", "for", "and", "until") and _lasts(words, n + 1)):
+    if word in WAITED and (
+        _at(words, n + 1)[:1].isdigit() or _at(words, n + 1) in ("a", "for", "and", "until") and _lasts(words, n + 1)
+    ):
         end = n + 1 + (_at(words, n + 1) == "for")
         return end + 2 if _at(words, end) == "a" else end + 1 if _at(words, end) == "and" else end
     if word in ("let", "give", "gave", "left") and _at(words, n + 1) in IT:

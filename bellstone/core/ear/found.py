@@ -28,6 +28,7 @@ class Found:
     or_depth: str = ""  # what the same words may mean: "5.11" is feet and inches, or feet
     was: str = ""  # the size as found, before cleaning
     own_place: Place | None = None  # where a stretch is told by its two ends
+    carried: bool = False  # of another line
     named: str = ""  # the words of the source that named it
     listed: bool = False  # negative only by the negative of the thing before it
 

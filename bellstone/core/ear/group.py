@@ -27,6 +27,7 @@ class Said(Protocol):
     lexicon: Lexicon
     scheme: Scheme
     out: Hearing
+    carried: bool  # the thing before is of another line
 
     def use(self, part: Part, use: str) -> None: ...
 

@@ -8,10 +8,12 @@ from bellstone.core.ear.group import AT_ONE_PLACE, WATERY
 from bellstone.core.ear.said_kinds import SaidKinds
 from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
+from bellstone.core.ear.wording import words_of
 from bellstone.core.entry import words_for
 
 HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
 CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
+GOOD = words_of("fine tight good clean solid perfect beautiful")
 TWO = 2
 COUNTS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 OF_THEM = frozenset({"ones", "places", "spots", "of them", "bad ones", "spot", "place"})
@@ -50,6 +52,8 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                 self.doubt("water said only by a depth: standing, or flow?")
         elif self._is_nothing():
             self._only(Found("sound"))
+        elif self._is_good():
+            self._only(Found("sound", ["joint"] if self._is_of_a_joint() else []))
         elif any(p.what == "depths" for p in self.parts) or self._is_down():
             self._only(Found("located"))
         elif state is not None and not self.places:
@@ -92,6 +96,20 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         self.s.out.doubts = [d for d in self.s.out.doubts if d != "a negative that nothing stands to"]
         return True
 
+    def _is_of_a_joint(self) -> bool:
+        return any(p.says == "joint" for p in self.parts if p.what == "attributes")
+
+    def _is_good(self) -> bool:
+        """``17, joint, fine``; ``thirty's good``: a place, and nothing of it but that it is well."""
+        said = [w for p in self.parts for w in self.s.words(p).split()]
+        well = GOOD & set(said) or self._is_of_a_joint() and {"okay", "alright"} & set(said)
+        silent = all(p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD for p in self.parts)
+        if not (well and silent and self.places and all(not p.landmark for p in self.places)):
+            return False
+        for p in self.parts:
+            self.s.use(p, "filler" if p.what in ("links", "sign") else "kind")
+        return True
+
     def _is_down(self) -> bool:
         """``33 inches down``: how deep, said of nothing else."""
         return any(
@@ -103,7 +121,8 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         )
 
     def _has_words(self) -> bool:
-        return bool(self.places) and all(
+        told = any(p.what == "dittos" or p.what == "attributes" and p.says in CLEANED_STATES for p in self.parts)
+        return (told or not self.s.carried) and bool(self.places) and all(
             p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos")
             for p in self.parts
         )

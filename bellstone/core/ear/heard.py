@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from bellstone.core.ear.found import Found
 from bellstone.core.ear.places import Place
 
 Outcome = Literal["heard", "asked", "kept"]
@@ -30,6 +31,8 @@ class Heard:
     why: str = ""
     from_context: tuple[str, ...] = ()
     place: Place | None = None  # the last place that was said in it
+    last: Found | None = None  # the last thing in it
+    more: str = ""  # the line of the thing before it, with what it says more of that
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,3 +40,5 @@ class Context:
     """What the words before carry into a line: the place they were at."""
 
     place: Place | None = None
+    found: Found | None = None  # the thing before, of which more may be said
+    spoken: bool = False  # footages read out with nothing there tell only where the camera is

@@ -1,25 +1,22 @@
 """A line of plain words heard: the lines of the entry language it says, with an account of every word."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field, replace
+from copy import deepcopy
+from dataclasses import dataclass, replace
 
 from bellstone.core.ear.cover import Piece, cover_of
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
-from bellstone.core.ear.heard import Context, Heard, WordUsed
+from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
-from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS, joined_numbers
+from bellstone.core.ear.numbers import joined_numbers
+from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS, Outcome, place_said
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
-from bellstone.core.ear.tokens import Token, tokens_of
+from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.ear.who_speaks import is_complaint, is_reported, names_who_says
 from bellstone.core.ear.written import as_written
-from bellstone.core.entry import read_line
 from bellstone.core.scheme import Scheme
 
-MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # a number or a unit is never a remark
-PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
-PASSED_WORDS = 4
-DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
 ADVISING = frozenset({"i", "we", "recommend", "suggest", "advise"})
 MOST_CHARS = 2000  # a line longer than this is read in pieces
 
@@ -48,20 +45,10 @@ def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context
 
 
 @dataclass
-class _Line:
-    text: str
-    tokens: Sequence[Token]
-    pieces: Sequence[Piece]
-    lexicon: Lexicon
-    scheme: Scheme
-    found: list[Found] = field(default_factory=list)
-    said: list[str] = field(default_factory=list)  # lines that are no finding: advice, a claim, a symptom
-    doubts: list[str] = field(default_factory=list)
-    uses: dict[int, str] = field(default_factory=dict)
-
+class _Line(Outcome):
     def hear(self, context: Context) -> Heard:
         place = context.place
-        kind: Found | None = None
+        kind = before = replace(deepcopy(context.found), carried=True) if context.found else None
         waiting = False
         for n, sentence in enumerate(self._sentences()):
             heard, acted = self._sentence(sentence, place, kind)
@@ -92,10 +79,17 @@ class _Line:
                 places = [f.place for f in heard.found if f.place]
                 place = places[-1] if places else place
                 kind = heard.found[-1]
+        if context.spoken and self.found:
+            self.doubts = [d for d in self.doubts if d != NOTHING_THERE]
         said = [p for s in self._said_places() for p in s]
-        outcome = self._outcome()
+        outcome = self.outcome()
         carried = context.place is not None and any(f.place is context.place for f in self.found)
-        return replace(outcome, place=said[-1] if said else None, from_context=("place",) if carried else ())
+        more = ""
+        if before is not None and not self.found and not self.doubts and all(w.use != "none" for w in outcome.words):
+            more = before.line if context.found is not None and before.line != context.found.line else ""
+        last = self.found[-1] if self.found else before if more else None
+        place = said[-1] if said else None
+        return replace(outcome, place=place, last=last, more=more, from_context=("place",) if carried else ())
 
     def _said_places(self) -> Iterator[list[Place]]:
         for sentence in self._sentences():
@@ -114,16 +108,24 @@ class _Line:
     def _add(self, found: list[Found]) -> None:
         """Findings of a sentence; what only says more of one that is there goes with it."""
         for f in found:
-            at_it = [x for x in self.found if x.kind == "fitting" and _place(x) == _place(f)]
+            at_it = [x for x in self.found if x.kind == "fitting" and place_said(x) == place_said(f)]
             if f.kind == "branch" and at_it and f.words[:1] in (["kitchen"], ["bathroom"]):
                 at_it[0].text = at_it[0].text or f'"{f.words[0]}"'  # "that's the kitchen joining"
                 continue
             located = next((x for x in self.found if x.kind == "located" and not x.words and not x.negative), None)
-            if f.kind == "depth" and located is not None and (located.place is None or f.place in (None, located.place)):
+            if (
+                f.kind == "depth"
+                and located is not None
+                and (located.place is None or f.place in (None, located.place))
+            ):
                 f.place, f.text = f.place or located.place, f.text or located.text
                 self.found.remove(located)  # located, and how deep: one reading
             same = next(
-                (x for x in self.found if x.kind == f.kind and x.negative == f.negative and _place(x) == _place(f)),
+                (
+                    x
+                    for x in self.found
+                    if x.kind == f.kind and x.negative == f.negative and place_said(x) == place_said(f)
+                ),
                 None,
             )
             if same is None or same.size and f.size or same.clock and f.clock or same.change or f.change:
@@ -290,87 +292,6 @@ class _Line:
             parts, self.tokens, self.pieces[said.start : said.end], self.lexicon, self.scheme, self.text
         ).hear(place, kind)
 
-    # -- the outcome
-
-    def _outcome(self) -> Heard:
-        self._no_belly()
-        there = {(f.kind, _place(f)) for f in self.found if not f.negative}
-        if any(f.negative and (f.kind, _place(f)) in there for f in self.found):
-            self.doubts.append("said to be there, and not to be there")
-        lines = [*dict.fromkeys([f.line for f in self.found] + self.said)]
-        words = self._account()
-        unused = [w for w in words if w.use == "none"]
-        readable = all(self._reads(line) for line in lines)
-        if not lines:
-            return Heard(self.text, "kept", words=words, why="no finding in it")
-        if not readable:
-            good = tuple(line for line in lines if self._reads(line))
-            return Heard(
-                self.text,
-                "asked" if good else "kept",
-                candidates=(good,) if good else (),
-                words=words,
-                why="part of it cannot be said",
-            )
-        if unused and not self.doubts and self._may_pass(unused):
-            words = tuple(WordUsed(w.text, "remark", w.start, w.end) if w.use == "none" else w for w in words)
-            unused = []
-        if unused or self.doubts:
-            why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
-            return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
-        return Heard(self.text, "heard", tuple(lines), words=words)
-
-    def _no_belly(self) -> None:
-        """``water held by the root ball, not a belly``: the water is there; that the pipe lies well is said of its cause."""
-        water = [f for f in self.found if f.kind == "standing" and not f.negative and WATER_WORDS & set(f.named.split())]
-        lie = [f for f in self.found if f.kind == "standing" and f.negative and f.named.split() and f.named.split()[-1] in LIE_WORDS]
-        if len(water) == 1 and len(lie) == 1:
-            water[0].text = water[0].text or f'"not a {lie[0].named.split()[-1]}"'
-            self.found.remove(lie[0])
-
-    def _may_pass(self, unused: Sequence[WordUsed]) -> bool:
-        """A word or two the lexicon does not know, beside findings that each have a place; one it knows, never."""
-        telling = self.lexicon.telling | MEASURING
-        if len(unused) > PASSED_WORDS or len(self.tokens) < PROSE_WORDS or not self.found or self.said:
-            return False
-        spans = {(w.start, w.end) for w in unused}
-        left = [t.word for t in self.tokens if any(a <= t.start < b for a, b in spans)]
-        known = any(not w.isalpha() or {w, w.removesuffix("s")} & telling for w in left)
-        near = any(f.kind in DANGEROUS or f.negative for f in self.found)
-        return not known and not near and all(f.place for f in self.found)
-
-    def _candidates(self, lines: list[str]) -> tuple[tuple[str, ...], ...]:
-        whole = tuple(lines)
-        there = tuple(
-            dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
-        )
-        either = (there,) if there != whole and all(self._reads(line) for line in there) else ()
-        deep = tuple(replace(f, depth=f.or_depth or f.depth).line for f in self.found)
-        if any(f.or_depth for f in self.found):
-            either = (*either, (*deep, *self.said))
-        return (whole, *either, *((line,) for line in lines)) if len(lines) > 1 else (whole, *either)
-
-    def _reads(self, line: str) -> bool:
-        reading = read_line(line, self.scheme)
-        return bool(reading.acts) and not reading.questions and not reading.unread
-
-    def _account(self) -> tuple[WordUsed, ...]:
-        what = {k: p for p in self.pieces for k in range(p.i, p.j)}
-        said = {self.tokens[k].word for k, use in self.uses.items() if use in ("kind", "word")}
-        out: list[WordUsed] = []
-        for k, token in enumerate(self.tokens):
-            use = self.uses.get(k)
-            if use is None and token.word in said and what[k].what in ("kinds", "attributes"):
-                use = "same"  # "tight, tight, tight"
-            if use is None:
-                use = "filler" if what[k].what in ("fillers", "links", "sign") else "none"
-            if out and token.start < out[-1].end:  # one word written out as several: "forty one's"
-                if use == "none" or out[-1].use == "filler":
-                    out[-1] = replace(out[-1], use=use)
-                continue
-            out.append(WordUsed(self.text[token.start : token.end], use, token.start, token.end))
-        return tuple(out)
-
 
 @dataclass
 class _Said:
@@ -380,12 +301,6 @@ class _Said:
     semicolon: bool
 
 
-def _place(f: Found) -> str:
-    return f.place.said if f.place else ""
-
-
-WATER_WORDS = frozenset({"water", "holding", "held", "hold", "holds", "pooling", "ponding", "sitting", "standing", "retained", "pond"})
-LIE_WORDS = frozenset({"belly", "sag", "dip", "swag", "bellies", "sags"})
 TALKING = frozenset({"talk", "teach"})
 SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
 

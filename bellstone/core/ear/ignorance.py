@@ -2,20 +2,23 @@
 
 from collections.abc import Sequence
 
-NOT_ABLE = (("would", "not"), ("will", "not"), ("can", "not"), ("could", "not"), ("do", "not"), ("did", "not"), ("unable", "to"), ("not", "able", "to"))
-HARDLY = frozenset({"really", "hardly", "quite", "yet", "even", "for", "sure", "exactly", "fully", "always", "be"})
-TELL = frozenset({
-    "tell", "say", "know", "identify", "identified", "verify", "verified", "confirm", "confirmed", "determine", "determined", "recall",
-    "remember", "swear", "guess", "understand", "explain", "care", "substantiate", "substantiated",
-    "think", "worry", "lose", "matter", "mind",
-})  # fmt: skip
+from bellstone.core.ear.wording import words_of
+
+NOT_ABLE = tuple(
+    tuple(words.split())
+    for words in ("would not", "will not", "can not", "could not", "do not", "did not", "unable to", "not able to")
+)
+HARDLY = words_of("really hardly quite yet even for sure exactly fully always be")
+TELL = words_of("""
+    tell say know identify identified verify verified confirm confirmed determine determined recall remember swear
+    guess understand explain care substantiate substantiated think worry lose matter mind
+""")
 MAKE_OUT = ("make", "out")
 # what may follow and still tell nothing: which way it went, what is holding it
-TAIL = frozenset({
-    "what", "which", "whether", "if", "how", "why", "where", "it", "that", "this", "is", "was", "went", "way", "much", "for", "sure", "from",
-    "here", "the", "picture", "one", "they", "he", "she", "you", "for", "certain", "video", "or", "they", "holding", "there", "who", "names",
-    "name", "matters", "sleep", "over", "about", "too", "yet", "him", "to", "be", "does", "did",
-})  # fmt: skip
+TAIL = words_of("""
+    what which whether if how why where it that this is was went way much for sure from here the picture one they he
+    she you certain video or holding there who names name matters sleep over about too yet him to be does did
+""")
 MOST_TAIL = 9
 
 

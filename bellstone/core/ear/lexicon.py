@@ -61,7 +61,9 @@ class Lexicon:
     @cached_property
     def grounds(self) -> frozenset[str]:
         """Words of things above the ground that a mark may stand on or by."""
-        return frozenset(w for p in self.phrases if p.section == "landmarks" for w in p.words if len(w) > 2 and w != "the") | {"grass", "bed"}
+        return frozenset(
+            w for p in self.phrases if p.section == "landmarks" for w in p.words if len(w) > 2 and w != "the"
+        ) | {"grass", "bed"}
 
     @cached_property
     def by_skeleton(self) -> dict[str, str]:

@@ -2,13 +2,15 @@
 
 from collections.abc import Iterator, Sequence
 
-ACTS = frozenset({"put", "set", "left", "stuck", "drew", "sprayed", "marked", "painted", "flagged", "driven", "planted", "placed", "mark", "with"})
-ARTICLES = frozenset({"a", "an", "the", "my", "our", "another", "one", "two", "is", "it", "was", "and"})
-COLOURS = frozenset({"red", "white", "blue", "green", "pink", "orange", "yellow", "purple", "wire", "pin", "big", "little"})
-MARKS = frozenset({"flag", "flags", "paint", "cross", "x", "whisker", "whiskers", "stake", "stakes", "crayon", "chalk", "dot", "arrow", "circle"})
-MARKED = frozenset({"painted", "flagged", "marked", "staked", "chalked"})
-ON = frozenset({"in", "on", "off", "by", "near", "at", "beside", "upon", "under", "with", "next", "of", "into", "right", "to", "just", "against"})
-IS = frozenset({"is", "was", "are"})
+from bellstone.core.ear.wording import words_of
+
+ACTS = words_of("put drew sprayed with driven set flagged placed planted mark marked stuck left painted")
+ARTICLES = words_of("a an the my our another one two is it was and")
+COLOURS = words_of("orange little green pin blue yellow purple big wire white red pink")
+MARKS = words_of("whiskers paint arrow whisker stake stakes x chalk flags crayon dot flag cross circle")
+MARKED = words_of("painted flagged marked staked chalked")
+ON = words_of("with of by on right upon under into in at beside to off just near next against")
+IS = frozenset(["is", "was", "are"])
 MOST_AWAY = 7
 
 

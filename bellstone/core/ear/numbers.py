@@ -149,7 +149,8 @@ def _one(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:
     after = _word(tokens, i + 1)
     if (
         after in UNITS
-        or after in ("to", "or") and _word(tokens, i + 2) in SMALL.keys() | TEENS.keys()  # "one to two inches"
+        or after in ("to", "or")
+        and _word(tokens, i + 2) in SMALL.keys() | TEENS.keys()  # "one to two inches"
         or after in PARTS
         or after == "-"
         and _word(tokens, i + 2) in PARTS

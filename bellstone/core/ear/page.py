@@ -4,6 +4,7 @@ import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 
+from bellstone.core.ear.found import Found
 from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.hearing import hear_line
 from bellstone.core.entry import read_line
@@ -19,6 +20,11 @@ _ANEW = (
     *(f"at {n}" for n in ("twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety")),
 )  # fmt: skip
 _BEGINS_ANEW = re.compile(r"\b(?:" + "|".join(_ANEW) + r"|at (?:about |around )?\d)", re.I)
+_RECAPS = (
+    "recap", r"(?:to )?sum(?:ming)?(?: it| that)? up", "summary", "bottom line", "all in all", "in conclusion", "main concerns?",
+    "concerns", "as found", r"as (?:I )?(?:said|mentioned)",
+)  # fmt: skip
+_RECAP = re.compile(r"\b(?:" + "|".join(_RECAPS) + r")\b", re.I)
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%\"')])[.?!]+(?=\s+[A-Z0-9\"'])|\n")
 _ABBREVIATED = re.compile(r"\b(?:jt|jts|rts|ft|in|min|sec|approx|st|no|dr|mr|mrs|vs|etc)$", re.I)
 
@@ -44,10 +50,11 @@ class Draft:
 class _Carried:
     """What lines before have said: the last place, the water, what was found where, whether a recap has begun."""
 
-    context: Context = field(default_factory=Context)
+    context: Context = field(default_factory=lambda: Context(spoken=True))
     found: list[Sighting] = field(default_factory=list)
     water: str = ""
-    recap: bool = False
+    last: int | None = None  # the draft whose thing may yet be told more of
+    recap: int = 0  # the source line that a recap began in
 
 
 def hear_page(lines: Iterable[SourceLine], scheme: Scheme) -> list[Draft]:
@@ -61,17 +68,44 @@ def hear_page(lines: Iterable[SourceLine], scheme: Scheme) -> list[Draft]:
     [('water off',), ('30-36 standing 1in rest',)]
     """
     carried = _Carried()
-    return [draft for line in lines if line.said.strip() for draft in _of_line(line, carried, scheme)]
+    drafts: list[Draft] = []
+    for line in lines:
+        if line.said.strip():
+            _hear_into(drafts, line, carried, scheme)
+    return drafts
 
 
-def _of_line(line: SourceLine, carried: _Carried, scheme: Scheme) -> Iterator[Draft]:
+def _hear_into(drafts: list[Draft], line: SourceLine, carried: _Carried, scheme: Scheme) -> None:
     spoken = line.time_s is not None or len(line.said) > LONG_PARAGRAPH
-    if line.time_s is not None:
-        carried.recap = False  # a recap ends with its paragraph
     pieces = (b for s in _sentences(line.said) for b in _breaths(s)) if spoken else [line.said.strip()]
     for said in pieces:
         heard = hear_line(said, scheme, context=carried.context if spoken else None)
-        yield Draft(line.number, line.time_s, _in_context(heard, carried, spoken, scheme))
+        if heard.more and carried.last is not None and not carried.recap:
+            _say_more(drafts, carried, heard)
+        placed = _in_context(heard, carried, line.number, spoken, scheme)
+        drafts.append(Draft(line.number, line.time_s, placed))
+        if placed.outcome == "heard":
+            told = heard.last if heard.last is not None and _may_be_told_more(heard.last, scheme) else None
+            carried.last = len(drafts) - 1 if told else None
+            carried.context = replace(carried.context, found=told)
+
+
+SIZED = frozenset({"roots", "build_up", "wall", "joint", "water"})  # families that have a size, a form or a state
+
+
+def _may_be_told_more(found: Found, scheme: Scheme) -> bool:
+    kind = scheme.kinds.get(found.kind)
+    return kind is not None and kind.family in SIZED and not found.negative and not found.change
+
+
+def _say_more(drafts: list[Draft], carried: _Carried, heard: Heard) -> None:
+    """``And it's sixty percent of the pipe.``: what a sentence says more of the thing before goes into its line."""
+    assert carried.last is not None and carried.context.found is not None
+    before = drafts[carried.last]
+    old = carried.context.found.line
+    lines = tuple(heard.more if line == old else line for line in before.heard.lines)
+    drafts[carried.last] = replace(before, heard=replace(before.heard, lines=lines))
+    carried.context = replace(carried.context, found=heard.last)
 
 
 def _sentences(text: str) -> Iterator[str]:
@@ -100,22 +134,56 @@ def _breaths(sentence: str) -> Iterator[str]:
     yield sentence[at:].strip()
 
 
-def _in_context(heard: Heard, carried: _Carried, spoken: bool, scheme: Scheme) -> Heard:
-    alone = heard.place if heard.outcome == "kept" else None  # "Thirty-seven now." says where the next is
-    carried.context = replace(carried.context, place=alone)
-    if spoken and re.search(r"\b(?:recap|to sum up|in summary|so all in all)\b", heard.said, re.I):
-        carried.recap = True
+def _in_context(heard: Heard, carried: _Carried, number: int, spoken: bool, scheme: Scheme) -> Heard:
+    if heard.place is not None and _is_where_one_is(heard):
+        carried.context = replace(carried.context, place=heard.place)
+    if spoken and _RECAP.search(heard.said):
+        carried.recap = number
+    elif carried.recap not in (0, number) and _goes_further(heard, carried):
+        carried.recap = 0  # the camera is under way again
     if heard.outcome != "heard":
-        return heard
+        return heard if not heard.more else _not_again(heard, "goes with the line before")
     if carried.recap:
         return _not_again(heard, "said again in a recap")
     lines = tuple(_with_water(line, carried, scheme) for line in heard.lines)
     told = [a.sighting for line in lines for a in read_line(line, scheme).acts if a.act == "see"]
     if spoken and told and all(_was_said(s, carried.found) for s in told):
         return _not_again(heard, "said before")
+    if spoken and _is_named_again(heard) and _lies_behind(told, carried):
+        return _not_again(heard, "named again, of what lies behind")
     carried.found += told
     taken = ("water",) if lines != heard.lines else ()
     return replace(heard, lines=lines, from_context=(*heard.from_context, *taken))
+
+
+MOST_WORDS_AROUND = 6
+
+
+def _is_where_one_is(heard: Heard) -> bool:
+    """Whether a place was said of the pipe: with a thing, or alone; ``built in thirty-eight`` says none."""
+    if heard.outcome != "kept":
+        return True
+    return len(heard.words) <= MOST_WORDS_AROUND and sum(w.use == "none" for w in heard.words) <= 1
+
+
+def _goes_further(heard: Heard, carried: _Carried) -> bool:
+    """Whether a place is said that lies past everything found so far."""
+    ends = [(s.position.to or s.position.counter).likely or 0.0 for s in carried.found if s.position.by == "counter"]
+    said = re.match(r"~?(\d+(?:\.\d+)?)", heard.place.said) if heard.place else None
+    return said is not None and bool(ends) and float(said[1]) > max(ends) + RECAPPED_FT
+
+
+def _is_named_again(heard: Heard) -> bool:
+    """Whether each thing is named as one that is known: ``the gap at 38``, ``that belly``."""
+    kinds = [n for n, w in enumerate(heard.words) if w.use == "kind" and (not n or heard.words[n - 1].use != "kind")]
+    return bool(kinds) and all(n and heard.words[n - 1].text.lower() in ("the", "that", "those") for n in kinds)
+
+
+def _lies_behind(told: list[Sighting], carried: _Carried) -> bool:
+    """Whether all of it lies short of the farthest thing found: the camera has been past it."""
+    far = [(s.position.to or s.position.counter).likely or 0.0 for s in carried.found if s.position.by == "counter"]
+    near = [(s.position.to or s.position.counter).likely or 0.0 for s in told if s.position.by == "counter"]
+    return bool(far) and len(near) == len(told) > 0 and max(near) < max(far) - RECAPPED_FT
 
 
 def _not_again(heard: Heard, why: str) -> Heard:

@@ -2,14 +2,27 @@
 
 from collections.abc import Sequence
 
-WHO = (("the", "camera"), ("camera",), ("i",), ("we",), ("the", "head"), ("head",), ("the", "lens"), ("it",), ("she",), ("that",))
-MAY = frozenset({"was", "is", "able", "to", "could", "can", "did", "still", "just", "will", "would", "easily", "barely", "managed", "had", "no", "trouble"})
-GOT = frozenset({
-    "pass", "passed", "passes", "passing", "get", "got", "gets", "getting", "squeeze", "squeezed", "squeezes", "slide", "slid", "slips", "slip",
-    "slipped", "fit", "fits", "go", "went", "goes", "push", "pushed", "make", "made", "rode",
-})  # fmt: skip
-BY = frozenset({"by", "past", "under", "beneath", "over", "through", "around", "underneath", "it"})
-IT = frozenset({"it", "them", "that", "this", "there", "here", "okay", "fine", "ok", "alright", "easy", "easily", "though", "just", "all", "right"})
+from bellstone.core.ear.wording import words_of
+
+WHO = (
+    ("the", "camera"),
+    ("camera",),
+    ("i",),
+    ("we",),
+    ("the", "head"),
+    ("head",),
+    ("the", "lens"),
+    ("it",),
+    ("she",),
+    ("that",),
+)
+MAY = words_of("able had is easily can did would was barely managed to could no trouble just still will")
+GOT = words_of("""
+    pass passed passes passing get got gets getting squeeze squeezed squeezes slide slid slips slip slipped fit fits
+    go went goes push pushed make made rode
+""")
+BY = words_of("by past under beneath over through around underneath it")
+IT = words_of("it there here easy easily right ok alright though them fine all just okay this that")
 
 
 def passing_at(words: Sequence[str], i: int) -> int:

@@ -12,8 +12,8 @@ from bellstone.core.ear.tokens import Token
 GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues", "and continues", "going"})
 BEGINS = frozenset({"start", "starts", "starting", "begin", "begins", "beginning", "commences", "commencing"})
 ENDS = frozenset({
-    "terminates", "terminating", "ends", "ends at", "ending", "ending at", "stops", "stops at", "finishes", "finish", "quits", "terminates at",
-    "and ends", "and ends at",
+    "terminates", "terminating", "ends", "ends at", "ending", "ending at", "stops", "stops at", "finishes", "finish",
+    "quits", "terminates at", "and ends", "and ends at",
 })  # fmt: skip
 
 
@@ -59,10 +59,14 @@ class Retold:
             between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
             silent = all(p.what in ("fillers", "sign", "hedges", "texts") or self.words(p) in GOES_ON for p in between)
             start, end = first.start.lstrip("~"), second.said.split("-")[-1]
-            begins = first.asks.startswith("from there") or a and bool(BEGINS & set(self.words(self.parts[a - 1]).split()))
+            begins = (
+                first.asks.startswith("from there") or a and bool(BEGINS & set(self.words(self.parts[a - 1]).split()))
+            )
             ends = any(self.words(p) in ENDS for p in between) and is_feet(second.said)
             if begins and ends and is_feet(start) and float(start) < float(end):
-                silent = all(p.what in ("fillers", "sign", "links", "changes") or self.words(p) in ENDS for p in between)
+                silent = all(
+                    p.what in ("fillers", "sign", "links", "changes") or self.words(p) in ENDS for p in between
+                )
                 second = replace(second, only_to=True)
             if begins and (second.only_to or ends) and silent and is_feet(start) and float(start) < float(end):
                 self.use(self.parts[b], "place")

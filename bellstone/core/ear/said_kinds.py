@@ -3,6 +3,7 @@
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found, forms_of
 from bellstone.core.ear.group import Group
+from bellstone.core.entry import words_for
 
 LEADS_TO = frozenset(
     {"to", "toward", "towards", "of", "from", "off", "before", "past", "until", "till", "than", "by", "near"}
@@ -90,7 +91,10 @@ class SaidKinds(Group):
         first = next((n for n, q in enumerate(self.parts) if q.what == "negatives"), len(self.parts))
         listed = self.parts[first + 1 :]
         kinds = [q for q in listed if q.what == "kinds"]
-        bare = all(q.what in ("kinds", "links", "sign") or q.what == "fillers" and not self.s.words(q).startswith(IS_THERE) for q in listed)
+        bare = all(
+            q.what in ("kinds", "links", "sign") or q.what == "fillers" and not self.s.words(q).startswith(IS_THERE)
+            for q in listed
+        )
         return len(kinds) >= LEAST_LIST and bare and not any(q.says.split()[0] in HAPPENS | GRAVE for q in kinds)
 
     def _happened(self, p: Piece, last: int, n: int) -> bool:
@@ -185,7 +189,9 @@ class SaidKinds(Group):
             before.words += [w for w in words if w not in before.words]
             before.unsure = before.unsure or hedged
             return
-        named = next((f for f in self.found if f.kind == kind and f.negative == negative and self._says_no_other(f, words)), None)
+        named = next(
+            (f for f in self.found if f.kind == kind and f.negative == negative and self._says_no_other(f, words)), None
+        )
         if named is not None:  # "broken, tee, a piece gone": the one thing, told in two places
             named.words += [w for w in words if w not in named.words]
             self.spots.append((n, named))
@@ -194,14 +200,21 @@ class SaidKinds(Group):
         self.spots.append((n, found))
 
     def _says_no_other(self, before: Found, words: list[str]) -> bool:
-        forms = forms_of(before.kind, self.s.scheme)
-        return not ({w for w in before.words if w in forms} and {w for w in words if w in forms}) and not before.change
+        return not self._other_words(before, words) and not before.change
+
+    def _other_words(self, before: Found, words: list[str]) -> bool:
+        """Whether two sets of words fill one slot of a kind with different things: paper, and sludge."""
+        if before.kind not in self.s.scheme.kinds:
+            return False
+        table = words_for(before.kind, self.s.scheme)
+        one, two = ([table[w] for w in ws if w in table and table[w].slot not in ("quality", "catches")] for ws in (before.words, words))
+        return any(a.slot == b.slot and a.value != b.value for a in one for b in two)
 
     def _one_thing(self, before: Found, words: list[str]) -> bool:
         """Whether a kind named twice is one thing: its forms do not differ."""
         forms = forms_of(before.kind, self.s.scheme)
         a, b = {w for w in before.words if w in forms}, {w for w in words if w in forms}
-        return not (a and b) or a == b
+        return (not (a and b) or a == b) and not self._other_words(before, words)
 
     def _supported(self, p: Piece, n: int) -> bool:
         kind = p.says.split()[0]

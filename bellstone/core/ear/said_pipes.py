@@ -36,20 +36,22 @@ class SaidPipes(Group):
         for n in materials:
             self.s.use(self.parts[n], "context")
         first = next((n for n, p in enumerate(self.parts) if p.what == "negatives"), len(self.parts))
-        if self._runs and negative and materials[0] > first:
-            self.doubt("pipe said beside what is not there")
-        elif self._runs and negative and self.parts[materials[0]].says == "liner":
-            self.doubt("pipe said beside what is not there")
-        elif self._runs and negative:
-            pass  # "good clay, no roots to 50": what pipe it is, said in passing
+        behind = materials[0] > first or self.parts[materials[0]].says == "liner"
+        if self._runs and negative:  # "good clay, no roots to 50" says in passing what pipe it is
+            if behind:
+                self.doubt("pipe said beside what is not there")
         elif self._runs and len(materials) == 1:
             pipe = self._pipe(materials[0])
             self.found.append(Found("pipe", change=pipe))
 
     def _stated(self, materials: list[int], changes: list[int]) -> None:
-        between = [n for n in changes if materials[0] < n < materials[-1]]
-        change = next(iter((between or changes)[-1:]), None)
         pipes = [self._pipe(n) for n in materials]
+        between = [n for n in changes if materials[0] < n < materials[-1]]
+        if len(pipes) > 1 and not between and len({self.parts[n].says for n in materials}) == 1:
+            for n in materials[1:]:  # "over to clay, six inch clay from here": one pipe, said twice
+                self.s.use(self.parts[n], "kind")
+            pipes, materials = [max(pipes, key=len)], materials[:1]
+        change = next(iter((between or changes)[-1:]), None)
         found = self._statement(pipes, materials, change)
         if found is None:
             return
@@ -122,20 +124,3 @@ class SaidPipes(Group):
                 change = " > ".join(f"{self.parts[materials[0]].says} {bore}" for bore in change.split(" > "))
             self.found.append(Found("change", change=change))
             self.spots.append((said, self.found[-1]))
-            return
-        change = next((n for n, p in enumerate(self.parts) if p.what == "changes" and p.says == "change"), None)
-        bores = [n for n, p in enumerate(self.parts) if p.what == "quantity" and p.says == "in"]
-        if (
-            change is None
-            or len(bores) != 2
-            or not bores[0] < change < bores[1]
-            or any(p.what in ("kinds", "weak") for p in self.parts)
-        ):
-            return
-        one, two = (self.parts[n].quantity for n in bores)
-        assert one is not None and two is not None
-        for n in (*bores, change):
-            self.s.use(self.parts[n], "bore" if n != change else "kind")
-        found = Found("change", change=f"{feet(one.low)}in > {feet(two.low)}in")
-        self.found.append(found)
-        self.spots.append((change, found))

@@ -55,7 +55,13 @@ class SaidSizes(Group):
         parts = [p]
         if dot and whole.isdigit() and part.isdigit() and 0 < int(part) < IN_PER_FT:
             found.depth, found.or_depth = f"{whole}'{int(part)}\"", f"{feet(q.low)}ft"
-        elif after is not None and inches is not None and inches.unit == "bare" and inches.is_one and 0 < inches.low < IN_PER_FT:
+        elif (
+            after is not None
+            and inches is not None
+            and inches.unit == "bare"
+            and inches.is_one
+            and 0 < inches.low < IN_PER_FT
+        ):
             parts.append(after)
             found.depth, found.or_depth = f"{feet(q.low)}'{feet(inches.low)}\"", f"{feet(q.low)}.{feet(inches.low)}ft"
         else:

@@ -31,8 +31,10 @@ class Sentence(Retold):
         self.text = text
         self.parts, self.tokens, self.pieces, self.lexicon, self.scheme = list(parts), tokens, pieces, lexicon, scheme
         self.out = Hearing()
+        self.carried = False
 
     def hear(self, place_before: Place | None, kind_before: Found | None) -> Hearing:
+        self.carried = kind_before is not None and kind_before.carried
         self._retractions()
         self._out_again()
         self._deepest()
@@ -51,7 +53,7 @@ class Sentence(Retold):
                 continue
             places = [p for p in group if isinstance(p, Place)]
             if not places and n == 0 and place_before is not None and len(groups) == 1:
-                for f in found:
+                for f in (f for f in found if f.kind not in NOWHERE_SAID):
                     f.place = place_before
             kind = found[-1]
             self.out.found += found
@@ -318,6 +320,8 @@ def _grows(place: Place, size: Part) -> bool:
 
 
 ONLY_ONE = frozenset({"main", "stopped", "ends_at", "dead_end", "collapse"})
+# what is said of the whole line, the house or the run, wherever the camera is just then
+NOWHERE_SAID = frozenset({"water", "flush", "zero", "counter_reset", "head_changed", "pipe", "access", "skid", "rolled", "lens"})
 HOURS = frozenset(str(n) for n in range(1, 13))
 SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our own value
 CLEANED = frozenset({"cut_flush", "cleared", "mostly_cleared"})

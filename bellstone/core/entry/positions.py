@@ -128,10 +128,15 @@ def _here(text: str) -> Placed | None:
 
 def _onward(text: str) -> Placed | None:
     """``45 on roots``: from there as far as was seen."""
-    match = re.match(rf"(?P<about>~|about\s+|around\s+)?\s*(?P<a>{LENGTH})\s+on(?:ward|wards)?\b\s*:?(?:\s+|$)", text, re.I)
+    match = re.match(
+        rf"(?P<about>~|about\s+|around\s+)?\s*(?P<a>{LENGTH})\s+on(?:ward|wards)?\b\s*:?(?:\s+|$)", text, re.I
+    )
     if match is None:
         return None
-    return Placed(CounterPosition(counter=feet_amount(match["a"], "about" if match["about"] else "value"), onward=True), match.end())
+    return Placed(
+        CounterPosition(counter=feet_amount(match["a"], "about" if match["about"] else "value"), onward=True),
+        match.end(),
+    )
 
 
 def _counter(text: str) -> Placed | None:

@@ -95,9 +95,33 @@ def _visit(text: str) -> Special | None:
     return [StartVisit(date=match["date"] or "", purpose=match["why"][:80])], []
 
 
+# "run the bath": said of the water, and no name of a run
+NO_NAMES = frozenset(
+    {
+        "the",
+        "a",
+        "an",
+        "it",
+        "some",
+        "water",
+        "that",
+        "this",
+        "your",
+        "all",
+        "out",
+        "my",
+        "any",
+        "of",
+        "to",
+        "in",
+        "for",
+    }
+)
+
+
 def _run(text: str) -> Special | None:
     match = re.match(r"run\s+(?P<name>[\w-]+)\b\s*(?P<rest>.*)$", text, re.I)
-    if match is None:
+    if match is None or match["name"].lower() in NO_NAMES:
         return None
     first, *others = [piece.strip() for piece in match["rest"].split(",")]
     tree: dict[str, Any] = {"id": NEW, "name": match["name"]}

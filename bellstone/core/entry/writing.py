@@ -284,7 +284,9 @@ def _depth_line(d: DepthReading) -> str:
     ground = f" ground {tidy(d.ground_ft, 3)}" if d.ground_ft is not None else ""
     suspect = " suspect" if d.suspect else ""
     marked = f' "{d.marked}"' if d.marked else ""
-    return f"{position_words(d.position)} depth {tidy(d.depth_ft.likely or 0.0, 3)}ft{to}{spread}{ground}{suspect}{marked}"
+    return (
+        f"{position_words(d.position)} depth {tidy(d.depth_ft.likely or 0.0, 3)}ft{to}{spread}{ground}{suspect}{marked}"
+    )
 
 
 def _invert_line(v: InvertReading) -> str:

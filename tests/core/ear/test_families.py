@@ -142,7 +142,6 @@ def test_a_family_is_heard_as_the_handbook_says_it(said: str) -> None:
 
 ASKED = [
     "roots at 30, sixty to seventy",
-    "inch and a half with the water off at 40",
     "all good to the wye",
     "scaly 0 to 20",
 ]

@@ -27,10 +27,8 @@ def test_what_is_not_of_the_pipe_is_not_heard(text: str) -> None:
 # two readings, or a word that decides and was not said
 ASKED = [
     "41-6 roots", "22 rt curtain 40%", "roots at twenty twenty two and a half", "open joint twenty two four inch gap",
-    "so at fifty fifty one and a half there's an open joint", "drop at 22", "44 oval, 10%, maybe 15", "roots from 45 on",
     "hole upper left around ten", "scaly iron 2-9", "they say it collapsed at 60", "owner says roots at 40", "62 depth 5.11",
     "the last plumber found a break at 28", "there used to be roots at 40", "used to be a belly at 44", "might collapse at 60 soon",
-    "if the roots come back at 40 cut them", "an inch of water at 40", "half full at 40 with the water off", "41 roots (grease)",
     "crack and a rat at 40", "roots at 30, no wait", "offset then something weird at 40", "main at the far side of the street 110 ft",
 ]  # fmt: skip
 

@@ -1,0 +1,126 @@
+"""What comes of a line: heard, asked or kept, with every word of it accounted for."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Found
+from bellstone.core.ear.heard import Heard, WordUsed
+from bellstone.core.ear.lexicon import Lexicon
+from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS
+from bellstone.core.ear.tokens import Token
+from bellstone.core.entry import read_line
+from bellstone.core.scheme import Scheme
+
+MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # a number or a unit is never a remark
+PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
+PASSED_WORDS = 4
+DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
+WATER_WORDS = frozenset(
+    {"water", "holding", "held", "hold", "holds", "pooling", "ponding", "sitting", "standing", "retained", "pond"}
+)
+LIE_WORDS = frozenset({"belly", "sag", "dip", "swag", "bellies", "sags"})
+
+
+@dataclass
+class Outcome:
+    """What a line was found to say so far, and what each word of it was used for."""
+
+    text: str
+    tokens: Sequence[Token]
+    pieces: Sequence[Piece]
+    lexicon: Lexicon
+    scheme: Scheme
+    found: list[Found] = field(default_factory=list)
+    said: list[str] = field(default_factory=list)  # lines that are no finding: advice, a claim, a symptom
+    doubts: list[str] = field(default_factory=list)
+    uses: dict[int, str] = field(default_factory=dict)
+
+    def outcome(self) -> Heard:
+        self._no_belly()
+        there = {(f.kind, place_said(f)) for f in self.found if not f.negative}
+        if any(f.negative and (f.kind, place_said(f)) in there for f in self.found):
+            self.doubts.append("said to be there, and not to be there")
+        lines = [*dict.fromkeys([f.line for f in self.found] + self.said)]
+        words = self._account()
+        unused = [w for w in words if w.use == "none"]
+        readable = all(self._reads(line) for line in lines)
+        if not lines:
+            return Heard(self.text, "kept", words=words, why="no finding in it")
+        if not readable:
+            good = tuple(line for line in lines if self._reads(line))
+            return Heard(
+                self.text,
+                "asked" if good else "kept",
+                candidates=(good,) if good else (),
+                words=words,
+                why="part of it cannot be said",
+            )
+        if unused and not self.doubts and self._may_pass(unused):
+            words = tuple(WordUsed(w.text, "remark", w.start, w.end) if w.use == "none" else w for w in words)
+            unused = []
+        if unused or self.doubts:
+            why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
+            return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
+        return Heard(self.text, "heard", tuple(lines), words=words)
+
+    def _no_belly(self) -> None:
+        """``water held by the root ball, not a belly``: the water is there; that the pipe lies well is said of its cause."""
+        water = [
+            f for f in self.found if f.kind == "standing" and not f.negative and WATER_WORDS & set(f.named.split())
+        ]
+        lie = [
+            f
+            for f in self.found
+            if f.kind == "standing" and f.negative and f.named.split() and f.named.split()[-1] in LIE_WORDS
+        ]
+        if len(water) == 1 and len(lie) == 1:
+            water[0].text = water[0].text or f'"not a {lie[0].named.split()[-1]}"'
+            self.found.remove(lie[0])
+
+    def _may_pass(self, unused: Sequence[WordUsed]) -> bool:
+        """A word or two the lexicon does not know, beside findings that each have a place; one it knows, never."""
+        telling = self.lexicon.telling | MEASURING
+        if len(unused) > PASSED_WORDS or len(self.tokens) < PROSE_WORDS or not self.found or self.said:
+            return False
+        spans = {(w.start, w.end) for w in unused}
+        left = [t.word for t in self.tokens if any(a <= t.start < b for a, b in spans)]
+        known = any(not w.isalpha() or {w, w.removesuffix("s")} & telling for w in left)
+        near = any(f.kind in DANGEROUS or f.negative for f in self.found)
+        return not known and not near and all(f.place for f in self.found)
+
+    def _candidates(self, lines: list[str]) -> tuple[tuple[str, ...], ...]:
+        whole = tuple(lines)
+        there = tuple(
+            dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
+        )
+        either = (there,) if there != whole and all(self._reads(line) for line in there) else ()
+        deep = tuple(replace(f, depth=f.or_depth or f.depth).line for f in self.found)
+        if any(f.or_depth for f in self.found):
+            either = (*either, (*deep, *self.said))
+        return (whole, *either, *((line,) for line in lines)) if len(lines) > 1 else (whole, *either)
+
+    def _reads(self, line: str) -> bool:
+        reading = read_line(line, self.scheme)
+        return bool(reading.acts) and not reading.questions and not reading.unread
+
+    def _account(self) -> tuple[WordUsed, ...]:
+        what = {k: p for p in self.pieces for k in range(p.i, p.j)}
+        said = {self.tokens[k].word for k, use in self.uses.items() if use in ("kind", "word")}
+        out: list[WordUsed] = []
+        for k, token in enumerate(self.tokens):
+            use = self.uses.get(k)
+            if use is None and token.word in said and what[k].what in ("kinds", "attributes"):
+                use = "same"  # "tight, tight, tight"
+            if use is None:
+                use = "filler" if what[k].what in ("fillers", "links", "sign") else "none"
+            if out and token.start < out[-1].end:  # one word written out as several: "forty one's"
+                if use == "none" or out[-1].use == "filler":
+                    out[-1] = replace(out[-1], use=use)
+                continue
+            out.append(WordUsed(self.text[token.start : token.end], use, token.start, token.end))
+        return tuple(out)
+
+
+def place_said(f: Found) -> str:
+    return f.place.said if f.place else ""
