@@ -147,6 +147,7 @@ POSITIONS = st.one_of(
     st.just(OrderPosition()),
     st.builds(lambda v: CounterPosition(counter=Amount(likely=v, unit="ft")), NUMBERS),
     st.builds(lambda v: CounterPosition(counter=Amount(form="about", likely=v, unit="ft")), NUMBERS),
+    st.builds(lambda v: CounterPosition(counter=Amount(likely=v, unit="ft"), onward=True), NUMBERS),
     st.builds(
         lambda a, b: CounterPosition(counter=Amount(likely=min(a, b), unit="ft"), to=Amount(likely=max(a, b), unit="ft")),
         st.floats(-20, 90).map(lambda v: round(v, 1)), st.floats(91, 300).map(lambda v: round(v, 1)),

@@ -171,3 +171,19 @@ def test_two_known_points_that_disagree_are_named_though_neither_can_be_blamed()
     assert "more than 3 %" in said
     assert "none can be told to be the wrong one" in said
     assert not any("known point is off" in q for q in assessed(RUN + "147 = 150 located").ties[0].questions)
+
+
+def test_what_goes_on_from_a_footage_reaches_as_far_as_the_run_saw() -> None:
+    """``12 on`` ends at the farthest footage of its own run, and nothing lies past it; a thing told there is a point."""
+    a = assessed(RUN + "12 on wear medium\n40 roots small\n66 main wye\n")
+    wear = found(a, "wear")
+    assert (wear.station_ft, wear.end_ft) == (pytest.approx(12), pytest.approx(66))
+    last = assessed(RUN + "12 roots small\n66 on wear medium\n")
+    assert found(last, "wear").end_ft is None
+
+
+def test_where_a_depth_is_marked_is_kept_in_words() -> None:
+    record, lines = record_from_page(RUN + '20 depth 33in "flag by the hose bib"\n')
+    depth = record.visits[0].depths[0]
+    assert (depth.marked, depth.depth_ft.likely) == ("flag by the hose bib", pytest.approx(2.75))
+    assert lines[-1].added

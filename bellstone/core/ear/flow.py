@@ -67,7 +67,7 @@ def _source(words: Sequence[str], at: int) -> tuple[int, bool, bool] | None:
     word = _at(words, n)
     if word == "machine" and n > start:
         return n + 1, False, True
-    if word in FIXTURES | WHOLE:
+    if word in FIXTURES | WHOLE or word == "tap" and every:
         return n + 1, every or word in WHOLE or word == "taps", word in FIXTURES
     return None
 

@@ -14,7 +14,6 @@ from bellstone.core.entry import words_for
 HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
 CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
 GOOD = words_of("fine tight good clean solid perfect beautiful")
-TWO = 2
 COUNTS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 OF_THEM = frozenset({"ones", "places", "spots", "of them", "bad ones", "spot", "place"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
@@ -103,7 +102,9 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         """``17, joint, fine``; ``thirty's good``: a place, and nothing of it but that it is well."""
         said = [w for p in self.parts for w in self.s.words(p).split()]
         well = GOOD & set(said) or self._is_of_a_joint() and {"okay", "alright"} & set(said)
-        silent = all(p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD for p in self.parts)
+        silent = all(
+            p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD for p in self.parts
+        )
         if not (well and silent and self.places and all(not p.landmark for p in self.places)):
             return False
         for p in self.parts:
@@ -122,9 +123,13 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
 
     def _has_words(self) -> bool:
         told = any(p.what == "dittos" or p.what == "attributes" and p.says in CLEANED_STATES for p in self.parts)
-        return (told or not self.s.carried) and bool(self.places) and all(
-            p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos")
-            for p in self.parts
+        return (
+            (told or not self.s.carried)
+            and bool(self.places)
+            and all(
+                p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos")
+                for p in self.parts
+            )
         )
 
     def _rest(self) -> None:
@@ -158,26 +163,34 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                 and not self._is_used(p)
             ):
                 self.s.use(p, "filler")
-            elif p.what == "cleanings" and any(CLEANED_STATES & set(f.words) or f.was for f in self.found):
-                self.s.use(p, "state")
-            elif self.s.words(p) == "again" and n and self.places and self._ends_a_thing(n - 1):
-                self.s.use(p, "filler")  # "roots again at 44": once more, at a place of its own
-            elif self.s.words(p) == "both" and len(self.places) == TWO and not any(f.negative for f in self.found):
-                self.s.use(p, "filler")
-            elif p.what == "dittos" and not self._is_used(p) and len(self.places) >= TWO and self._is_last(n):
-                self.s.use(p, "same")  # "roots at 32, next joint the same"
-            elif self._counts_the_places(n):
-                self.s.use(p, "count")
-                self.s.use(self.parts[n + 1], "count")
-            elif self.s.words(p) == "only" and n + 1 < len(self.parts) and self._begins_a_thing(n + 1):
-                self.s.use(p, "filler")
+            elif not self._is_used(p) and (use := self._said_beside(p, n)):
+                self.s.use(p, use)
             elif p.what == "hedges" and not self._is_used(p):
-                following = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
-                if following is not None and following.what == "quantity":
-                    self.s.use(p, "hedge")
-                elif self.s.words(p) != "?" and (doubted := self._doubted(n)) is not None:
-                    self.s.use(p, "hedge")
-                    doubted.unsure = True
+                self._hedges(p, n)
+
+    def _said_beside(self, p: Piece, n: int) -> str:
+        """What a word is used for that only carries what is said of the things here: again, both, only, cut before."""
+        words = self.s.words(p)
+        if p.what == "cleanings" and any(CLEANED_STATES & set(f.words) or f.was for f in self.found):
+            return "state"
+        if words == "again" and n and self.places and self._ends_a_thing(n - 1):
+            return "filler"  # "roots again at 44": once more, at a place of its own
+        if words == "both" and len(self.places) == 2 and not any(f.negative for f in self.found):
+            return "filler"
+        if p.what == "dittos" and len(self.places) > 1 and self._is_last(n):
+            return "same"  # "roots at 32, next joint the same"
+        if self._counts_the_places(n):
+            self.s.use(self.parts[n + 1], "count")
+            return "count"
+        return "filler" if words == "only" and n + 1 < len(self.parts) and self._begins_a_thing(n + 1) else ""
+
+    def _hedges(self, p: Piece, n: int) -> None:
+        following = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
+        if following is not None and following.what == "quantity":
+            self.s.use(p, "hedge")
+        elif self.s.words(p) != "?" and (doubted := self._doubted(n)) is not None:
+            self.s.use(p, "hedge")
+            doubted.unsure = True
 
     def _is_last(self, n: int) -> bool:
         return all(p.what in ("fillers", "links", "sign") for p in self.parts[n + 1 :])
@@ -187,7 +200,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         p, after = self.parts[n], self.parts[n + 1] if n + 1 < len(self.parts) else None
         number = p.quantity.low if p.quantity is not None and p.quantity.unit == "bare" and p.quantity.is_one else 0
         spelled = COUNTS.get(self.s.words(p), number)
-        return spelled == len(self.places) >= TWO and after is not None and self.s.words(after) in OF_THEM
+        return spelled == len(self.places) > 1 and after is not None and self.s.words(after) in OF_THEM
 
     def _ends_a_thing(self, n: int) -> bool:
         return self.parts[n].what in ("kinds", "attributes") and self._is_used(self.parts[n])

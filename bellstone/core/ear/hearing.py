@@ -48,6 +48,7 @@ def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context
 class _Line(Outcome):
     def hear(self, context: Context) -> Heard:
         place = context.place
+        self.spoken = context.spoken
         kind = before = replace(deepcopy(context.found), carried=True) if context.found else None
         waiting = False
         for n, sentence in enumerate(self._sentences()):
@@ -81,8 +82,11 @@ class _Line(Outcome):
                 kind = heard.found[-1]
         if context.spoken and self.found:
             self.doubts = [d for d in self.doubts if d != NOTHING_THERE]
+        return self._carrying(self.outcome(), context, before)
+
+    def _carrying(self, outcome: Heard, context: Context, before: Found | None) -> Heard:
+        """The outcome with what it took from the lines before, and what it has for the lines after."""
         said = [p for s in self._said_places() for p in s]
-        outcome = self.outcome()
         carried = context.place is not None and any(f.place is context.place for f in self.found)
         more = ""
         if before is not None and not self.found and not self.doubts and all(w.use != "none" for w in outcome.words):

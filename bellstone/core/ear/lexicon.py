@@ -7,6 +7,8 @@ from functools import cached_property, lru_cache
 from importlib.resources import files
 from typing import Any
 
+from bellstone.core.ear.wording import words_of
+
 SECTIONS = (
     "kinds", "weak", "attributes", "materials", "changes", "negatives", "hedges", "acts", "links", "shares", "texts",
     "lengths", "dittos", "emerges", "deepest", "places", "depths", "landmarks",
@@ -59,6 +61,17 @@ class Lexicon:
         return frozenset(alone | within | self.never)
 
     @cached_property
+    def turning(self) -> frozenset[str]:
+        """Words that are a phrase by themselves and more than a place or a landmark, or that turn a meaning round."""
+        alone = {
+            p.words[0]
+            for p in self.phrases
+            if len(p.words) == 1
+            and p.section not in ("fillers", "texts", "links", "dittos", "places", "landmarks", "elsewhere", "lengths")
+        }
+        return frozenset(alone | (self.never - TALKED))
+
+    @cached_property
     def grounds(self) -> frozenset[str]:
         """Words of things above the ground that a mark may stand on or by."""
         return frozenset(
@@ -104,6 +117,8 @@ class Lexicon:
         return frozenset(w for p in self.phrases for w in p.words)
 
 
+# never passed in a note, where every word is meant; in speech they only carry the talk
+TALKED = words_of("first second third next last other same most some again back above behind beyond every old")
 TELLING = ("kinds", "weak", "materials", "texts", "acts")
 VOWELS = frozenset("aeiou")
 LEAST_LETTERS = 4

@@ -20,7 +20,6 @@ PLAINLY = {
     ("out", "as", "far", "as", "i", "can", "see"), ("and", "onward"), ("and", "onwards"), ("and", "so", "on"), ("on", "forward"), *_ENDS,
 }  # fmt: skip
 MAYBE = {("on",), ("out",)}  # plain only behind *from*: "40 out of round" is none
-_LONGEST = max(len(words) for words in PLAINLY)
 
 
 def goes_on(pieces: Sequence[Piece], tokens: Sequence[Token], j: int, led: bool) -> tuple[int, bool] | None:
@@ -31,7 +30,7 @@ def goes_on(pieces: Sequence[Piece], tokens: Sequence[Token], j: int, led: bool)
     if j >= len(pieces):
         return None
     start = pieces[j].i
-    words = tuple(t.word for t in tokens[start : start + _LONGEST])
+    words = tuple(t.word for t in tokens[start : start + max(map(len, PLAINLY))])
     ends = {p.j: n + 1 for n, p in enumerate(pieces) if n >= j}
     for count in range(len(words), 0, -1):
         end = ends.get(start + count)

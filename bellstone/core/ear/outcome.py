@@ -35,6 +35,7 @@ class Outcome:
     said: list[str] = field(default_factory=list)  # lines that are no finding: advice, a claim, a symptom
     doubts: list[str] = field(default_factory=list)
     uses: dict[int, str] = field(default_factory=dict)
+    spoken: bool = False
 
     def outcome(self) -> Heard:
         self._no_belly()
@@ -79,9 +80,18 @@ class Outcome:
             self.found.remove(lie[0])
 
     def _may_pass(self, unused: Sequence[WordUsed]) -> bool:
-        """A word or two the lexicon does not know, beside findings that each have a place; one it knows, never."""
-        telling = self.lexicon.telling | MEASURING
-        if len(unused) > PASSED_WORDS or len(self.tokens) < PROSE_WORDS or not self.found or self.said:
+        """A word or two the lexicon does not know, beside findings that each have a place; one it knows, never.
+
+        In speech, words that only stand within phrases may pass as well: people talk round what they see.
+        """
+        telling = (self.lexicon.turning if self.spoken else self.lexicon.telling) | MEASURING
+        if (
+            len(unused) > PASSED_WORDS
+            or not self.spoken
+            and len(self.tokens) < PROSE_WORDS
+            or not self.found
+            or self.said
+        ):
             return False
         spans = {(w.start, w.end) for w in unused}
         left = [t.word for t in self.tokens if any(a <= t.start < b for a, b in spans)]

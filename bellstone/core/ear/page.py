@@ -161,7 +161,9 @@ MOST_WORDS_AROUND = 6
 
 def _is_where_one_is(heard: Heard) -> bool:
     """Whether a place was said of the pipe: with a thing, or alone; ``built in thirty-eight`` says none."""
-    if heard.outcome != "kept":
+    begins = re.match(r"(?:(?:and|okay|ok|so|now|then|at|about|uh|um|here's|we're) )*[\d]", heard.said, re.I)
+    told = [w.use for w in heard.words if w.use not in ("filler", "remark")]
+    if heard.outcome != "kept" or begins or told[:1] == ["place"]:
         return True
     return len(heard.words) <= MOST_WORDS_AROUND and sum(w.use == "none" for w in heard.words) <= 1
 

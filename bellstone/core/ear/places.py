@@ -232,12 +232,7 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     if q.either:
         return Place(f"{feet(q.low)} or {feet(q.high)}", i, j)
     if not q.is_one:
-        asks = "feet and inches, or a stretch" if _feet_or_inches(q, tokens, pieces, i) else ""
-        low, high = sorted((q.low, q.high))
-        if q.high < q.low and not asks and high <= 12:
-            asks = "hours, or a stretch"
-        hours = q.unit == "bare" and high <= 12 and low == int(low) and high == int(high) and i > 0
-        return Place(f"{feet(low)}-{feet(high)}", i, j, runs=True, asks=asks, hour=hours)
+        return _stretch(pieces, tokens, i, q)
     to = next((k for k in (i - 1, i - 2) if _leads_to(_word(tokens, pieces, k)) and (k == i - 1 or about)), None)
     if to is not None:
         earlier = any(p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in") for p in pieces[:to])
@@ -247,12 +242,9 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         other = pieces[j + 1].quantity
         if other is not None and other.unit in ("bare", "ft", "ft_in") and other.is_one:
             return Place(f"{feet(min(q.low, other.low))}-{feet(max(q.low, other.low))}", i - 1, j + 2, runs=True)
-    led = before in FROM or about and _word(tokens, pieces, i - 2) in FROM
-    on = goes_on(pieces, tokens, j, led)
-    if on is not None or before in ("past", "beyond"):
-        end, plain = on or (j, False)
-        said = f"{'~' if about else ''}{feet(q.low)} on"
-        return Place(said, i, end, runs=True, asks="" if plain else "from there on, or only there?", onward=True)
+    onward = _onward(pieces, tokens, i, j, about)
+    if onward is not None:
+        return onward
     hour = (
         q.unit == "bare"
         and q.low <= 12
@@ -260,9 +252,30 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         and i > 0
         and before not in ("at", "@", "from", "to", "~")
     )
-    if before == "from":
-        return Place(f"{feet(q.low)} on", i, j, runs=True, asks="from there on: to where?", onward=True)
     return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, bare=q.unit == "bare")
+
+
+def _stretch(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place:
+    """Two numbers as the ends of a stretch; asked where they may be feet and inches, or hours."""
+    asks = "feet and inches, or a stretch" if _feet_or_inches(q, tokens, pieces, i) else ""
+    low, high = sorted((q.low, q.high))
+    if q.high < q.low and not asks and high <= 12:
+        asks = "hours, or a stretch"
+    hours = q.unit == "bare" and high <= 12 and low == int(low) and high == int(high) and i > 0
+    return Place(f"{feet(low)}-{feet(high)}", i, i + 1, runs=True, asks=asks, hour=hours)
+
+
+def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, about: bool) -> Place | None:
+    """From a footage on, as far as one saw; asked where the words may mean only there."""
+    q, before = pieces[i].quantity, _word(tokens, pieces, i - 1)
+    assert q is not None
+    led = before in FROM or about and _word(tokens, pieces, i - 2) in FROM
+    on = goes_on(pieces, tokens, j, led)
+    if on is None and before not in ("past", "beyond", "from"):
+        return None
+    end, plain = on or (j, False)
+    asks = "" if plain else "from there on: to where?" if before == "from" else "from there on, or only there?"
+    return Place(f"{'~' if about else ''}{feet(q.low)} on", i, end, runs=True, asks=asks, onward=True)
 
 
 COUNTED = frozenset({"joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks"})

@@ -169,17 +169,23 @@ class SaidKinds(Group):
             self.doubt("the main named as a place, or reached?")
         if p.what == "weak" and not self._supported(p, n):
             self.doubt(f"“{self.s.words(p)}” alone can be two things")
+        if self._goes_with_one_before(kind, words, n, negative, hedged):
+            return
+        self.found.append(found)
+        self.spots.append((n, found))
+
+    def _goes_with_one_before(self, kind: str, words: list[str], n: int, negative: bool, hedged: bool) -> bool:
+        """Whether a kind only says more of a thing that is named already."""
         before = self.spots[-1][1] if self.spots else None
         if (
             before is not None
             and before.kind == "main"
             and kind == "fitting"
-            and words
-            and words[0] in ("wye", "tee")
+            and words[:1] in (["wye"], ["tee"])
             and not before.negative
         ):
             before.words += words[:1]  # the main at a wye
-            return
+            return True
         if (
             before is not None
             and before.kind == kind
@@ -188,16 +194,14 @@ class SaidKinds(Group):
         ):
             before.words += [w for w in words if w not in before.words]
             before.unsure = before.unsure or hedged
-            return
-        named = next(
-            (f for f in self.found if f.kind == kind and f.negative == negative and self._says_no_other(f, words)), None
-        )
-        if named is not None:  # "broken, tee, a piece gone": the one thing, told in two places
-            named.words += [w for w in words if w not in named.words]
-            self.spots.append((n, named))
-            return
-        self.found.append(found)
-        self.spots.append((n, found))
+            return True
+        alike = (f for f in self.found if f.kind == kind and f.negative == negative)
+        named = next((f for f in alike if self._says_no_other(f, words)), None)
+        if named is None:
+            return False
+        named.words += [w for w in words if w not in named.words]  # "broken, tee, a piece gone": told in two places
+        self.spots.append((n, named))
+        return True
 
     def _says_no_other(self, before: Found, words: list[str]) -> bool:
         return not self._other_words(before, words) and not before.change
@@ -207,7 +211,10 @@ class SaidKinds(Group):
         if before.kind not in self.s.scheme.kinds:
             return False
         table = words_for(before.kind, self.s.scheme)
-        one, two = ([table[w] for w in ws if w in table and table[w].slot not in ("quality", "catches")] for ws in (before.words, words))
+        one, two = (
+            [table[w] for w in ws if w in table and table[w].slot not in ("quality", "catches")]
+            for ws in (before.words, words)
+        )
         return any(a.slot == b.slot and a.value != b.value for a in one for b in two)
 
     def _one_thing(self, before: Found, words: list[str]) -> bool:

@@ -95,33 +95,16 @@ def _visit(text: str) -> Special | None:
     return [StartVisit(date=match["date"] or "", purpose=match["why"][:80])], []
 
 
-# "run the bath": said of the water, and no name of a run
+# "run the bath", "run a hose": said of the water, and no name of a run
 NO_NAMES = frozenset(
-    {
-        "the",
-        "a",
-        "an",
-        "it",
-        "some",
-        "water",
-        "that",
-        "this",
-        "your",
-        "all",
-        "out",
-        "my",
-        "any",
-        "of",
-        "to",
-        "in",
-        "for",
-    }
+    {"the", "an", "it", "some", "water", "that", "this", "your", "all", "out", "my", "any", "of", "to", "in", "for"}
 )
+_RUNS_WATER = re.compile(r"a (?:hose|bath|sink|tub|shower|faucet|tap|load|little|bit|toilet|snake|jetter)\b")
 
 
 def _run(text: str) -> Special | None:
     match = re.match(r"run\s+(?P<name>[\w-]+)\b\s*(?P<rest>.*)$", text, re.I)
-    if match is None or match["name"].lower() in NO_NAMES:
+    if match is None or match["name"].lower() in NO_NAMES or _RUNS_WATER.match(text[4:].strip()):
         return None
     first, *others = [piece.strip() for piece in match["rest"].split(",")]
     tree: dict[str, Any] = {"id": NEW, "name": match["name"]}

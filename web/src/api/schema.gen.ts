@@ -922,7 +922,7 @@ export interface components {
         };
         /**
          * CounterPosition
-         * @description What the reel showed, raw and never overwritten; ``to`` ends an extent.
+         * @description What the reel showed, raw and never overwritten; ``to`` ends an extent, ``onward`` goes on as far as was seen.
          */
         CounterPosition: {
             /**
@@ -932,6 +932,11 @@ export interface components {
             by: "counter";
             counter: components["schemas"]["Amount"];
             to?: components["schemas"]["Amount"] | null;
+            /**
+             * Onward
+             * @default false
+             */
+            onward: boolean;
         };
         /**
          * DepthReading
@@ -976,6 +981,11 @@ export interface components {
              * @default false
              */
             failed: boolean;
+            /**
+             * Marked
+             * @default
+             */
+            marked: string;
             /**
              * Said
              * @default
