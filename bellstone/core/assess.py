@@ -170,7 +170,10 @@ def _what_was_seen(lateral: Lateral, placing: Placing, here: JudgedPath) -> dict
         "reached_main": coverage.reached_main,
         "told": statements_of(lateral, lateral.visits[-1]),
         "counts": tuple(CountShown(id=c.id, words=c.said) for c in visit.counts),
-        "remarks": tuple(Remarked(id=m.id, said=m.said, why=m.why, start=m.start, end=m.end) for m in visit.remarks),
+        "remarks": tuple(
+            Remarked(id=m.id, said=m.said, why=m.why, start=m.start, end=m.end, meanings=m.meanings)
+            for m in visit.remarks
+        ),
         "before_you_pull_out": before_you_pull_out(lateral, visit, coverage, here.said, placing),
         "scope": scope_words(lateral, visit, coverage, unseen, rows),
     }

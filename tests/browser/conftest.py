@@ -79,10 +79,28 @@ class Analyst:
         expect(self.entry).to_have_value("")
 
     def paste(self, page_of_notes: str) -> None:
+        """A page heard, everything heard accepted, the review closed."""
+        self.hear(page_of_notes)
+        accept = self.review.get_by_role("button", name="Accept all")
+        if accept.is_enabled():
+            accept.click()
+            expect(accept).to_be_disabled()
+        self.review.get_by_role("button", name="Done").click()
+        expect(self.review).to_have_count(0)
+
+    def hear(self, page_of_notes: str) -> None:
         self.page.get_by_role("button", name="paste notes").click()
-        self.page.get_by_label("A page of notes").fill(page_of_notes)
-        self.page.get_by_role("button", name="Read the page").click()
-        expect(self.page.get_by_label("A page of notes")).to_have_count(0)
+        self.page.get_by_label("Notes, one thing a line").fill(page_of_notes)
+        self.page.get_by_role("button", name="Hear the page").click()
+        expect(self.drafts.first).to_be_visible()
+
+    @property
+    def review(self) -> Any:
+        return self.page.get_by_role("region", name="What was heard of the page")
+
+    @property
+    def drafts(self) -> Any:
+        return self.page.locator("[data-draft]")
 
     def step(self, name: str) -> None:
         self.page.get_by_role("navigation", name="Steps").get_by_role("link", name=name).click()

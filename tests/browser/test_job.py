@@ -13,7 +13,7 @@ from tests.browser.conftest import Analyst
 def test_laterals_shows_the_samples_with_strip_verdict_and_feet(analyst: Analyst, samples: int) -> None:
     analyst.home()
     rows = analyst.page.locator("tbody tr")
-    expect(rows).to_have_count(10)
+    expect(rows).to_have_count(12)
     start = rows.filter(has_text="start here")
     expect(start).to_contain_text("Quillet Lane 22")
     expect(start).to_contain_text("Not serviceable")

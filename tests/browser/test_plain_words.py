@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import Analyst
+from tests.browser.conftest import DEMO, Analyst
 
 JOB = [
     ("light roots at the joint at thirteen feet", "13 roots light joint"),
@@ -63,3 +63,76 @@ def test_a_pasted_page_waits_with_its_meanings(analyst: Analyst) -> None:
     kept.get_by_role("button", name="31 roots light").click()
     expect(kept).not_to_contain_text("zorp")
     expect(analyst.row("roots, light")).to_contain_text("31.0")
+
+
+def test_a_dictated_recording_is_reviewed_by_the_keyboard_alone(analyst: Analyst, samples: int) -> None:
+    """Six minutes of WebVTT: walked, accepted, one of its meanings chosen, edited, refused; undo takes a whole acceptance back."""
+    page = analyst.page
+    analyst.home()
+    page.get_by_role("link", name="Linnet Yard 3").first.click()
+    expect(analyst.entry).to_be_focused()
+    for key in ("Tab", "Tab", "Tab", "Enter"):  # past paste and import: hear them
+        page.keyboard.press(key)
+    expect(analyst.drafts.first).to_be_focused()
+    counts = analyst.review.locator("[data-counts]")
+    expect(counts).to_contain_text("0 accepted")
+    marks = page.locator("[data-draft-mark]")
+    assert marks.count() > 10
+    expect(analyst.rows).to_have_count(0)  # nothing drafted is in the record, nothing rates
+
+    wye = analyst.drafts.filter(has_text="that's the kitchen")
+    while "true" not in (wye.get_attribute("aria-current") or ""):
+        page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+    expect(wye).to_contain_text("accepted")
+    expect(analyst.rows).to_have_count(1)
+    expect(analyst.row("kitchen")).to_contain_text("0:46")
+
+    scratch = analyst.drafts.filter(has_text="or a scratch")
+    while "true" not in (scratch.get_attribute("aria-current") or ""):
+        page.keyboard.press("ArrowDown")
+    page.keyboard.press("e")
+    edited = page.get_by_label("The line it enters as")
+    expect(edited).to_be_focused()
+    edited.press("ControlOrMeta+a")
+    page.keyboard.type("52 crack? hairline")
+    page.keyboard.press("Enter")
+    expect(scratch).to_contain_text("accepted")
+    expect(analyst.rows).to_have_count(2)
+
+    page.keyboard.press("Delete")  # the next that waits is no finding
+    expect(analyst.drafts.filter(has_text="not a finding")).to_have_count(1)
+    page.keyboard.press("Shift+A")
+    expect(counts).to_contain_text("0 heard")
+    expect(analyst.row("roots, ball, 60 %")).to_contain_text("33.0")
+    everything = analyst.rows.count()
+    assert everything > 15
+    page.keyboard.press("ControlOrMeta+z")
+    expect(analyst.rows).to_have_count(2)
+    page.keyboard.press("ControlOrMeta+Shift+z")
+    expect(analyst.rows).to_have_count(everything)
+
+
+def test_what_is_under_review_outlives_the_window_and_what_is_asked_stays(analyst: Analyst) -> None:
+    analyst.new("Tern Court 6")
+    analyst.hear("roots at 22\ndrop at 35\nlight roots at 31 zorp")
+    analyst.drafts.first.press("Enter")
+    expect(analyst.rows).to_have_count(1)
+    analyst.page.reload()
+    expect(analyst.review).to_contain_text("1 accepted")
+    analyst.drafts.filter(has_text="zorp").click()
+    analyst.page.keyboard.press("1")
+    expect(analyst.row("roots, light")).to_contain_text("31.0")
+    analyst.review.get_by_role("button", name="Done").click()
+    kept = analyst.page.get_by_label("Lines kept as said")
+    expect(kept).to_contain_text("drop at 35")
+    kept.get_by_role("button", name="35 drop").click()
+    expect(analyst.row("offset, drop")).to_contain_text("35.0")
+
+
+def test_a_file_of_timed_words_is_opened(analyst: Analyst) -> None:
+    analyst.new("Tern Court 7")
+    analyst.page.get_by_role("button", name="paste notes").click()
+    analyst.page.get_by_label("open a file").set_input_files(DEMO / "11-linnet-yard.vtt")
+    expect(analyst.review).to_contain_text("11-linnet-yard.vtt")
+    expect(analyst.drafts.filter(has_text="root ball")).to_contain_text("33 roots ball 60%")

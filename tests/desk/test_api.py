@@ -242,3 +242,42 @@ def test_a_monstrous_line_is_refused_or_taken_but_never_breaks_the_server(desk, 
     assert desk.send("POST", f"/{lateral_id}/read", {"text": line}).status_code in (200, 422)
     assert desk.send("POST", f"/{lateral_id}/lines", {"text": line}, version=1).status_code in (200, 422)
     assert desk.send("GET", f"/{lateral_id}").status_code == 200
+
+
+def test_a_page_is_heard_and_changes_nothing(desk, lateral_id) -> None:
+    said = {"page": "[0:10] roots at 22 feet\n[0:20] lunch was good, thanks\n[0:30] drop at 35"}
+    drafts = desk.send("POST", f"/{lateral_id}/hear", said).json()["drafts"]
+    assert [(d["n"], d["outcome"], d["time_s"]) for d in drafts] == [
+        (0, "heard", 10),
+        (1, "kept", 20),
+        (2, "asked", 30),
+    ]
+    assert drafts[0]["line"] == "22 roots"
+    assert [f["station_ft"] for f in drafts[0]["findings"]] == [22.0]
+    assert drafts[2]["choices"][0]["line"] == "35 offset drop"
+    assert desk.send("GET", f"/{lateral_id}").json()["assessment"]["findings"] == []
+
+
+def test_drafts_are_taken_as_one_change_and_known_again(desk, lateral_id) -> None:
+    said = {"page": "[0:10] roots at 22 feet\n[0:30] open joint at 35"}
+    drafts = desk.send("POST", f"/{lateral_id}/hear", said).json()["drafts"]
+    taken = [{"line": d["line"], "said": d["said"], "time_s": d["time_s"]} for d in drafts]
+    undecided = [{"said": "drop at 40", "time_s": 50, "why": "which?", "meanings": ["40 offset drop"]}]
+    answer = desk.send("POST", f"/{lateral_id}/drafts", {"drafts": taken, "undecided": undecided}, version=1).json()
+    sightings = answer["record"]["visits"][0]["sightings"]
+    assert [(s["kind"], s["said"], s["time_s"]) for s in sightings] == [
+        ("roots", "roots at 22 feet", 10.0), ("open", "open joint at 35", 30.0),
+    ]  # fmt: skip
+    assert [(r["said"], r["meanings"]) for r in answer["assessment"]["remarks"]] == [("drop at 40", ["40 offset drop"])]
+    again = desk.send("POST", f"/{lateral_id}/hear", said).json()["drafts"]
+    assert [(d["taken"], d["findings"]) for d in again] == [(True, []), (True, [])]
+    assert desk.send("POST", f"/{lateral_id}/undo", version=2).json()["record"]["visits"][0]["sightings"] == []
+
+
+def test_a_draft_that_cannot_be_read_takes_none_of_them(desk, lateral_id) -> None:
+    refused = desk.send(
+        "POST", f"/{lateral_id}/drafts", {"drafts": [{"line": "22 roots"}, {"line": "zorp"}]}, version=1
+    )
+    assert refused.status_code == 422
+    assert "drafts[1]" in str(refused.json())
+    assert desk.send("GET", f"/{lateral_id}").json()["version"] == 1

@@ -6,6 +6,7 @@ from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verd
 from bellstone.core.answer.lines_shown import LineShown, lines_shown
 from bellstone.core.answer.places_shown import landmarks, origins
 from bellstone.core.answer.preview import Preview, preview
+from bellstone.core.answer.review import Review, review
 from bellstone.core.answer.scope import before_you_pull_out, cautions, house_rule_words, scope_words
 from bellstone.core.answer.section_table import depths_read, section_table
 from bellstone.core.answer.segments_shown import segment_shown
@@ -20,6 +21,7 @@ __all__ = [
     "Preview",
     "Remarked",
     "Rerated",
+    "Review",
     "before_you_pull_out",
     "cautions",
     "consequence",
@@ -32,6 +34,7 @@ __all__ = [
     "origins",
     "preview",
     "rerated",
+    "review",
     "scope_words",
     "section_table",
     "segment_shown",

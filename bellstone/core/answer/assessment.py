@@ -20,6 +20,7 @@ class Remarked(Rec):
     why: str
     start: int
     end: int
+    meanings: tuple[str, ...] = ()
 
 
 class CountShown(Rec):

@@ -62,12 +62,12 @@ def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme) -> Preview:
         after, ids = add_line(lateral, reading)
     except DomainError as error:
         return Preview(**base, pieces=(), can_be_added=False, why_not=str(error))
-    rows = _rows(after, ids, scheme)
+    rows = rows_of(after, ids, scheme)
     pieces = tuple(_piece(row) for row in rows) or _other(reading)
     return Preview(**base, pieces=pieces, findings=tuple(r.finding for r in rows), can_be_added=True)
 
 
-def _rows(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[Resolved, ...]:
+def rows_of(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[Resolved, ...]:
     """What a line adds, placed and rated on the path of the run it is said on."""
     visit = after.visits[-1]
     placing = place_visits(after, calibrate(after))[-1]

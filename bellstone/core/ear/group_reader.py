@@ -13,6 +13,7 @@ from bellstone.core.entry import words_for
 
 HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
 CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
+ROOMS = words_of("kitchen bathroom bath laundry")
 GOOD = words_of("fine tight good clean solid perfect beautiful")
 COUNTS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 OF_THEM = frozenset({"ones", "places", "spots", "of them", "bad ones", "spot", "place"})
@@ -173,6 +174,10 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         words = self.s.words(p)
         if p.what == "cleanings" and any(CLEANED_STATES & set(f.words) or f.was for f in self.found):
             return "state"
+        if p.what == "landmarks" and words in ROOMS and self._serves(words):
+            return "word"  # "wye left, kitchen": what comes in there
+        if words in GOOD and self.found and all(f.kind == "sound" and not f.negative for f in self.found):
+            return "filler"  # "the joint is good and tight"
         if words == "again" and n and self.places and self._ends_a_thing(n - 1):
             return "filler"  # "roots again at 44": once more, at a place of its own
         if words == "both" and len(self.places) == 2 and not any(f.negative for f in self.found):
@@ -183,6 +188,13 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             self.s.use(self.parts[n + 1], "count")
             return "count"
         return "filler" if words == "only" and n + 1 < len(self.parts) and self._begins_a_thing(n + 1) else ""
+
+    def _serves(self, room: str) -> bool:
+        fittings = [f for f in self.found if f.kind in ("fitting", "branch") and not f.text and not f.negative]
+        if len(fittings) != 1 or not self.places or self.places[0].landmark:
+            return False
+        fittings[0].text = f'"{room}"'
+        return True
 
     def _hedges(self, p: Piece, n: int) -> None:
         following = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
@@ -227,6 +239,9 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             if any(f.kind in WATERY for f in self.found):
                 self.s.use(p, "word")
             return
+        if p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
+            self.s.use(p, "word")
+            return
         if p.says == "bell":
             for f in self.found:
                 if f.kind in ("crack", "cracked_bell"):
@@ -258,6 +273,11 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _is_said_of_the_water(self, state: str) -> bool:
+        """``water's off, she shut everything down``: the one act, said twice."""
+        how = {"rest": "off", "running": "on"}[state]
+        return [f.words for f in self.found] == [[how]] and self.found[0].kind == "water"
 
     def _leads_to_hours(self, p: Piece, n: int) -> bool:
         """``running from nine to twelve o'clock``: *from* right before hours."""

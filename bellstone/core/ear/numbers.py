@@ -149,6 +149,8 @@ def _one(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:
     after = _word(tokens, i + 1)
     if (
         after in UNITS
+        or _word(tokens, i - 1) in ("foot", "feet", "ft")
+        and after in ("deep", "down", "", ",", ".", ";")  # "five foot one deep"
         or after in ("to", "or")
         and _word(tokens, i + 2) in SMALL.keys() | TEENS.keys()  # "one to two inches"
         or after in PARTS

@@ -143,7 +143,7 @@ def _in_context(heard: Heard, carried: _Carried, number: int, spoken: bool, sche
         carried.recap = 0  # the camera is under way again
     if heard.outcome != "heard":
         return heard if not heard.more else _not_again(heard, "goes with the line before")
-    if carried.recap:
+    if carried.recap and not _advises(heard, scheme):
         return _not_again(heard, "said again in a recap")
     lines = tuple(_with_water(line, carried, scheme) for line in heard.lines)
     told = [a.sighting for line in lines for a in read_line(line, scheme).acts if a.act == "see"]
@@ -154,6 +154,11 @@ def _in_context(heard: Heard, carried: _Carried, number: int, spoken: bool, sche
     carried.found += told
     taken = ("water",) if lines != heard.lines else ()
     return replace(heard, lines=lines, from_context=(*heard.from_context, *taken))
+
+
+def _advises(heard: Heard, scheme: Scheme) -> bool:
+    """Whether all of it is advice or another statement: a recap is where that is given."""
+    return all(act.act == "say" for line in heard.lines for act in read_line(line, scheme).acts)
 
 
 MOST_WORDS_AROUND = 6
@@ -183,7 +188,8 @@ def _is_named_again(heard: Heard) -> bool:
 
 def _lies_behind(told: list[Sighting], carried: _Carried) -> bool:
     """Whether all of it lies short of the farthest thing found: the camera has been past it."""
-    far = [(s.position.to or s.position.counter).likely or 0.0 for s in carried.found if s.position.by == "counter"]
+    # a stretch may be told from where it begins: only what lies at one place says how far the camera has been
+    far = [s.position.counter.likely or 0.0 for s in carried.found if s.position.by == "counter" and not s.position.to]
     near = [(s.position.to or s.position.counter).likely or 0.0 for s in told if s.position.by == "counter"]
     return bool(far) and len(near) == len(told) > 0 and max(near) < max(far) - RECAPPED_FT
 

@@ -42,7 +42,13 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
     body = text[stamp.end() :] if stamp else text
     heard = hear_line(body, scheme)
     time_s = int(stamp["m"]) * 60.0 + int(stamp["s"]) if stamp else None
-    if heard.outcome != "heard" and _is_asked_or_begun(reading, typed):
+    better = (
+        heard.outcome == "asked"
+        and reading.questions
+        and not (typed and _is_begun(reading))
+        and not _settles(reading, scheme)
+    )
+    if heard.outcome != "heard" and _is_asked_or_begun(reading, typed) and not better:
         return reading
     if heard.outcome == "kept":
         return reading if typed or not reading.unread or not reading.acts else _partly_read(text, reading)
@@ -57,6 +63,12 @@ def reading_of(heard: Heard, scheme: Scheme, time_s: float | None = None) -> Ent
     return _as_reading(heard.said, heard, scheme, 0, time_s)
 
 
+def said_as(reading: EntryReading, said: str, time_s: float | None) -> EntryReading:
+    """A reading that keeps other words than its own as what was said, and when; its own where none are given."""
+    acts = tuple(_as_said(act, said, time_s) if said.strip() else act for act in reading.acts)
+    return reading.model_copy(update={"acts": acts, "time_s": time_s if time_s is not None else reading.time_s})
+
+
 def _is_written(text: str, reading: EntryReading, scheme: Scheme) -> bool:
     """Whether a line is written in the entry language, whole or but for a part of its own behind a semicolon."""
     if not reading.acts or reading.questions or not is_written_out(text, reading, scheme):
@@ -66,6 +78,17 @@ def _is_written(text: str, reading: EntryReading, scheme: Scheme) -> bool:
     spans = {text.strip()[u.start : u.end] for u in reading.unread}
     on_a_finding = any(act.act == "see" and spans & set(act.sighting.unread) for act in reading.acts)
     return not on_a_finding and ";" in text
+
+
+def _is_begun(reading: EntryReading) -> bool:
+    """Whether the question is which of the words that begin so is meant: asked while one types, never of a page."""
+    return any("fits more than one" in q.text for q in reading.questions)
+
+
+def _settles(reading: EntryReading, scheme: Scheme) -> bool:
+    """Whether each way that a question offers is a line that asks nothing more."""
+    lines = [choice.line for question in reading.questions for choice in question.choices]
+    return not _is_begun(reading) and all(read_line(line, scheme).can_be_added for line in lines)
 
 
 def _is_asked_or_begun(reading: EntryReading, typed: bool) -> bool:

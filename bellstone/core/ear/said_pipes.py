@@ -2,6 +2,8 @@
 
 from dataclasses import replace
 
+from bellstone.core.ear.bores import USUAL_BORES
+from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import Group
 from bellstone.core.ear.places import Place, feet
@@ -35,6 +37,7 @@ class SaidPipes(Group):
         """``clay 9-52, roots every joint`` says what pipe it is; with one place the material only says in what."""
         for n in materials:
             self.s.use(self.parts[n], "context")
+            self._bore_of(n)
         first = next((n for n, p in enumerate(self.parts) if p.what == "negatives"), len(self.parts))
         behind = materials[0] > first or self.parts[materials[0]].says == "liner"
         if self._runs and negative:  # "good clay, no roots to 50" says in passing what pipe it is
@@ -98,12 +101,28 @@ class SaidPipes(Group):
             self.found.append(found)
             self.spots.append((n, found))
 
+    def _bore_of(self, n: int) -> None:
+        """``roots at 40, four inch clay``: the bore right before a material is the pipe's, and no size of the roots."""
+        p = self.parts[n - 1] if n else None
+        if (
+            p is not None
+            and p.quantity is not None
+            and p.says == "in"
+            and p.quantity.is_one
+            and p.quantity.low in USUAL_BORES
+        ):
+            self.s.use(p, "bore")
+
+    def _is_between(self, p: Piece) -> bool:
+        """What may stand between a material and its bore: *pipe*, an article, a comma."""
+        return p.what == "fillers" or p.what == "links" and self.s.words(p) == ","
+
     def _pipe(self, n: int) -> str:
         """A material with the bore beside it."""
         bore = ""
         for k in (n - 1, n + 1):
             m = k
-            while 0 <= m < len(self.parts) and self.parts[m].what == "fillers" and abs(m - n) < 3:
+            while 0 <= m < len(self.parts) and self._is_between(self.parts[m]) and abs(m - n) < 3:
                 m += k - n
             if 0 <= m < len(self.parts) and self.parts[m].what == "quantity":
                 q = self.parts[m].quantity

@@ -322,7 +322,7 @@ def _grows(place: Place, size: Part) -> bool:
 ONLY_ONE = frozenset({"main", "stopped", "ends_at", "dead_end", "collapse"})
 # what is said of the whole line, the house or the run, wherever the camera is just then
 NOWHERE_SAID = frozenset(
-    {"water", "flush", "zero", "counter_reset", "head_changed", "pipe", "access", "skid", "rolled", "lens"}
+    {"water", "flush", "zero", "counter_reset", "head_changed", "pipe", "access", "skid", "rolled", "lens", "pass"}
 )
 HOURS = frozenset(str(n) for n in range(1, 13))
 SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our own value

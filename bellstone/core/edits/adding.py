@@ -119,6 +119,7 @@ class Adder(Draft):
             run=self.run.id if self.run else None,
             after=sightings[-1].id if sightings else None,
             why=why,
+            meanings=tuple(c.line for q in reading.questions[:1] for c in q.choices[:6]),
             start=start,
             end=end,
         )

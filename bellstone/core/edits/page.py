@@ -2,8 +2,9 @@
 
 from collections.abc import Sequence
 
-from bellstone.core.ear import Draft, SourceLine, hear_page, listen, reading_of
+from bellstone.core.ear import Draft, SourceLine, reading_of
 from bellstone.core.edits.adding import Adder
+from bellstone.core.edits.review import heard_page
 from bellstone.core.entry import EntryReading, Span
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral, Rec, Site
@@ -36,16 +37,20 @@ def add_page(lateral: Lateral, page: str, scheme: Scheme) -> tuple[Lateral, list
     ([True, False], 'blah')
     """
     adder = Adder(lateral)
-    lines: list[PageLine] = []
     written = page.splitlines()
     if len(written) > MAX_LINES:
         raise DomainError("page", f"{len(written)} lines", f"wants at most {MAX_LINES} lines")
-    for number, text in enumerate(written, start=1):
-        if not text.strip() or text.lstrip().startswith("#"):
-            continue
-        reading = listen(text.strip(), scheme)
-        lines.append(_add_page_line(adder, number, reading))
-    return adder.result(), lines
+    told = [
+        SourceLine(number=number, time_s=None, said=text.strip())
+        for number, text in enumerate(written, start=1)
+        if text.strip() and not text.lstrip().startswith("#")
+    ]
+    return _added(adder, told, scheme)
+
+
+def _added(adder: Adder, lines: Sequence[SourceLine], scheme: Scheme) -> tuple[Lateral, list[PageLine]]:
+    told = [_add_page_line(adder, number, reading) for number, reading in heard_page(lines, scheme)]
+    return adder.result(), told
 
 
 def _add_page_line(adder: Adder, number: int, reading: EntryReading) -> PageLine:
@@ -91,7 +96,10 @@ def record_from_page(page: str, name: str = "Notes", scheme: Scheme | None = Non
 
 def record_of_drafts(drafts: Sequence[Draft], name: str, scheme: Scheme) -> Lateral:
     """The record that accepting everything *heard* makes; what is asked or kept stays beside it as said."""
-    return _add_drafts(Adder(Lateral(site=Site(name=name))), drafts, scheme)[0]
+    adder = Adder(Lateral(site=Site(name=name)))
+    for d in drafts:
+        _add_page_line(adder, d.line, reading_of(d.heard, scheme, d.time_s))
+    return adder.result()
 
 
 def add_said(lateral: Lateral, lines: Sequence[SourceLine], scheme: Scheme) -> tuple[Lateral, list[PageLine]]:
@@ -106,9 +114,7 @@ def add_said(lateral: Lateral, lines: Sequence[SourceLine], scheme: Scheme) -> t
     ([65.0], [True, False])
     """
     if any(line.time_s is not None for line in lines):
-        if len(lines) > MAX_LINES:
-            raise DomainError("page", f"{len(lines)} lines", f"wants at most {MAX_LINES} lines")
-        return _add_drafts(Adder(lateral), hear_page(lines, scheme), scheme)
+        return _added(Adder(lateral), lines, scheme)
     return add_page(lateral, "\n".join(_by_number(lines)), scheme)
 
 
@@ -125,8 +131,3 @@ def _by_number(lines: Sequence[SourceLine]) -> list[str]:
     for line in lines:
         out[line.number - 1] = line.said
     return out
-
-
-def _add_drafts(adder: Adder, drafts: Sequence[Draft], scheme: Scheme) -> tuple[Lateral, list[PageLine]]:
-    told = [_add_page_line(adder, d.line, reading_of(d.heard, scheme, d.time_s)) for d in drafts]
-    return adder.result(), told

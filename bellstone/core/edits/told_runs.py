@@ -19,6 +19,9 @@ from bellstone.core.record import (
     next_id,
 )
 
+OF_AN_ACCESS = frozenset(
+    ["the", "of", "mouth", "rim", "lid", "cap", "lip", "face", "top", "opening", "cleanout", "clean", "out", "thread"]
+)
 BLANK_RUN = Run(id=NEW)
 
 
@@ -60,10 +63,17 @@ def end_run(draft: Draft, act: EndRun) -> None:
 
 
 def reset_counter(draft: Draft, act: ResetCounter) -> None:
-    """A run ends where its counter is set anew, and another goes on from there, the same way and the same pass."""
+    """A run ends where its counter is set anew, and another goes on from there, the same way and the same pass.
+
+    A counter set to zero before anything was told on its run says where that run is zeroed.
+    """
     run = draft.run
     if run is None:
         raise DomainError("counter", act.counter_ft, "start a run first: run A front cleanout")
+    if not act.counter_ft and not any(s.run == run.id for s in draft.visit["sightings"]):
+        at_access = not act.at or bool(run.access) and set(act.at.lower().split()) <= OF_AN_ACCESS
+        draft.change_run(zero_at=run.access if at_access else draft.landmark(act.at))
+        return
     place = draft.landmark(act.at) if act.at else None
     kind = next((m.kind for m in draft.landmarks if m.name == place), "other")
     counts = "house" if kind == "main" else run.counts_up_towards  # beyond the main there is nothing to count to

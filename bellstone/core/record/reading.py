@@ -91,6 +91,7 @@ class Remark(Rec):
     run: Id | None = None
     after: Id | None = None
     why: Text = ""
+    meanings: Annotated[tuple[Text, ...], Field(max_length=6)] = ()  # lines it may mean, as heard where it was said
     start: Annotated[int, Field(ge=0, le=4000)] = 0
     end: Annotated[int, Field(ge=0, le=4000)] = 0
 

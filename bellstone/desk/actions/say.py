@@ -1,9 +1,21 @@
 """Say something: add a line, a page, edit a row, take a thing out, read a kept line again."""
 
+from collections.abc import Sequence
 from typing import Any
 
 from bellstone.core.ear import listen
-from bellstone.core.edits import PageLine, add_line, add_said, replace_sighting, with_first_pipe, without, without_run
+from bellstone.core.edits import (
+    PageLine,
+    Taken,
+    Undecided,
+    add_drafts,
+    add_line,
+    add_said,
+    replace_sighting,
+    with_first_pipe,
+    without,
+    without_run,
+)
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme
@@ -46,6 +58,15 @@ def say_page(lateral_id: int, seen: int, who: Any, page: str) -> tuple[StoredLat
     count = sum(1 for text in page.splitlines() if text.strip())
     row, said = edit(lateral_id, seen, who, f"Pasted {count} line{'s' if count != 1 else ''}", change)
     return row, said, lines
+
+
+def take_drafts(
+    lateral_id: int, seen: int, who: Any, drafts: Sequence[Taken], undecided: Sequence[Undecided]
+) -> Edited:
+    words = f"Accepted “{drafts[0].line.strip()}”" if len(drafts) == 1 else f"Accepted {len(drafts)} drafts"
+    if not drafts:
+        words = f"Kept {len(undecided)} as said"
+    return edit(lateral_id, seen, who, words, lambda record: add_drafts(record, drafts, scheme_of(record), undecided))
 
 
 def say_anew(lateral_id: int, seen: int, who: Any, sighting_id: str, text: str) -> Edited:

@@ -6,12 +6,13 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from bellstone.core.answer import Preview, preview
+from bellstone.core.answer import Preview, Review, preview, review
 from bellstone.core.ear import listen
-from bellstone.core.edits import PageLine
+from bellstone.core.edits import MOST_DRAFTS, PageLine, Taken, Undecided
 from bellstone.desk import store
 from bellstone.desk.actions import say
 from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, answer
+from bellstone.formats.timed_text import source_lines
 
 router = Router(tags=["laterals"])
 
@@ -35,6 +36,17 @@ class SaidPage(Schema):
     page: Annotated[str, Field(max_length=400_000)]
 
 
+class HeardPage(SaidPage):
+    """A page to be heard; drafts that are decided already, by their place in the telling."""
+
+    done: Annotated[list[int], Field(max_length=20_000)] = []
+
+
+class Drafts(Schema):
+    drafts: Annotated[list[Taken], Field(max_length=MOST_DRAFTS)] = []
+    undecided: Annotated[list[Undecided], Field(max_length=MOST_DRAFTS)] = []
+
+
 @router.post("/{lateral_id}/read", response={200: Preview, 404: Refusal, 422: Refusal}, operation_id="read")
 def read(request: HttpRequest, lateral_id: LateralId, said: Said) -> Preview:
     """How a line would be read; nothing is changed."""
@@ -54,6 +66,19 @@ def add_page(request: HttpRequest, lateral_id: LateralId, said: SaidPage, versio
     read_lines = ",".join(line.model_dump_json() for line in lines).encode()
     body = b'{"lines": [' + read_lines + b'], "desk": ' + store.payload(row, words) + b"}"
     return HttpResponse(body, content_type="application/json")
+
+
+@router.post("/{lateral_id}/hear", response={200: Review, 404: Refusal, 422: Refusal}, operation_id="hear")
+def hear(request: HttpRequest, lateral_id: LateralId, said: HeardPage) -> Review:
+    """What is heard of a page of notes, prose or timed words; nothing is changed."""
+    record = store.record_of(store.row_of(lateral_id))
+    return review(record, source_lines(said.page), store.scheme_of(record), frozenset(said.done))
+
+
+@router.post("/{lateral_id}/drafts", response=ANSWERS, operation_id="take_drafts")
+def take_drafts(request: HttpRequest, lateral_id: LateralId, taken: Drafts, version: Version) -> HttpResponse:
+    """Drafts that are accepted, as one change: undo takes all of them back."""
+    return answer(*say.take_drafts(lateral_id, version, request.user, taken.drafts, taken.undecided))
 
 
 @router.put("/{lateral_id}/sightings/{sighting_id}", response=ANSWERS, operation_id="say_anew")

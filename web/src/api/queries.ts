@@ -19,10 +19,13 @@ import {
   Refused,
   type Rerated,
   type Reread,
+  type Review,
   type SagFromTwo,
   type Scheme,
   type SchemeRow,
   type TableLook,
+  type Taken,
+  type Undecided,
   type WaterBands,
   type WaterIf,
 } from './client';
@@ -59,6 +62,23 @@ export const readOptions = (id: number, version: number, text: string) =>
         api.POST('/api/laterals/{lateral_id}/read', { params: { path: { lateral_id: id } }, body: { text }, signal }),
       ),
     enabled: text.trim().length > 0,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+    retry: false,
+  });
+
+/** What is heard of a page; `done` are the drafts that are decided. */
+export const hearOptions = (id: number, version: number, page: string, done: number[]) =>
+  queryOptions({
+    queryKey: ['hear', id, version, page, done],
+    queryFn: ({ signal }) =>
+      answered<Review>(
+        api.POST('/api/laterals/{lateral_id}/hear', {
+          params: { path: { lateral_id: id } },
+          body: { page, done },
+          signal,
+        }),
+      ),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
     retry: false,
@@ -269,6 +289,10 @@ export const edits = {
     Object.assign((at: At) => answered<Desk>(api.POST('/api/laterals/{lateral_id}/lines', { ...at, body: { text } })), {
       read,
     }),
+  drafts:
+    (drafts: Taken[], undecided: Undecided[] = []): Edit =>
+    (at) =>
+      answered<Desk>(api.POST('/api/laterals/{lateral_id}/drafts', { ...at, body: { drafts, undecided } })),
   sighting:
     (sighting_id: string, text: string): Edit =>
     ({ params }) =>

@@ -191,6 +191,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/laterals/{lateral_id}/hear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hear
+         * @description What is heard of a page of notes, prose or timed words; nothing is changed.
+         */
+        post: operations["hear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Drafts
+         * @description Drafts that are accepted, as one change: undo takes all of them back.
+         */
+        post: operations["take_drafts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/laterals/{lateral_id}/sightings/{sighting_id}": {
         parameters: {
             query?: never;
@@ -1553,6 +1593,7 @@ export interface components {
              *         "main_level": null,
              *         "drain_down_min": null,
              *         "remarks": [],
+             *         "transcript": "",
              *         "waiting": [],
              *         "planned": ""
              *       }
@@ -2218,6 +2259,11 @@ export interface components {
              */
             why: string;
             /**
+             * Meanings
+             * @default []
+             */
+            meanings: string[];
+            /**
              * Start
              * @default 0
              */
@@ -2240,6 +2286,11 @@ export interface components {
             start: number;
             /** End */
             end: number;
+            /**
+             * Meanings
+             * @default []
+             */
+            meanings: string[];
         };
         /**
          * Removable
@@ -2954,6 +3005,11 @@ export interface components {
              */
             remarks: components["schemas"]["Remark"][];
             /**
+             * Transcript
+             * @default
+             */
+            transcript: string;
+            /**
              * Waiting
              * @default []
              */
@@ -3444,6 +3500,138 @@ export interface components {
         SaidPage: {
             /** Page */
             page: string;
+        };
+        /**
+         * DraftShown
+         * @description One thing heard: where it was said, the line it would enter as or those to choose from, and what each word did.
+         */
+        DraftShown: {
+            /** N */
+            n: number;
+            /** Number */
+            number: number;
+            /** Time S */
+            time_s: number | null;
+            /** Said */
+            said: string;
+            /** Outcome */
+            outcome: string;
+            /**
+             * Line
+             * @default
+             */
+            line: string;
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["Choice"][];
+            /**
+             * Words
+             * @default []
+             */
+            words: components["schemas"]["WordUse"][];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
+            /**
+             * End
+             * @default 0
+             */
+            end: number;
+            /**
+             * Taken
+             * @default false
+             */
+            taken: boolean;
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+        };
+        /** Review */
+        Review: {
+            /** Drafts */
+            drafts: components["schemas"]["DraftShown"][];
+        };
+        /**
+         * HeardPage
+         * @description A page to be heard; drafts that are decided already, by their place in the telling.
+         */
+        HeardPage: {
+            /** Page */
+            page: string;
+            /**
+             * Done
+             * @default []
+             */
+            done: number[];
+        };
+        /** Drafts */
+        Drafts: {
+            /**
+             * Drafts
+             * @default []
+             */
+            drafts: components["schemas"]["Taken"][];
+            /**
+             * Undecided
+             * @default []
+             */
+            undecided: components["schemas"]["Undecided"][];
+        };
+        /**
+         * Taken
+         * @description A draft that is accepted: the line it enters as, the words it was said in, and when [s].
+         */
+        Taken: {
+            /** Line */
+            line: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /** Time S */
+            time_s?: number | null;
+        };
+        /**
+         * Undecided
+         * @description A draft that nobody decided: its words, kept as said beside the log, and when they were said [s].
+         */
+        Undecided: {
+            /** Said */
+            said: string;
+            /** Time S */
+            time_s?: number | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
+            /**
+             * End
+             * @default 0
+             */
+            end: number;
+            /**
+             * Meanings
+             * @default []
+             */
+            meanings: string[];
         };
         /** SaidPipe */
         SaidPipe: {
@@ -4498,6 +4686,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageDesk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    hear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeardPage"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Review"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    take_drafts: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drafts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
                 };
             };
             /** @description Not Found */

@@ -98,6 +98,17 @@ export function getAxis(assessment: Assessment, pxPerFt: number): Axis {
   return { pxPerFt, width, pieces, xOfStation, stationAt, xOf, xOfSegment };
 }
 
+/** The assessment with its axis drawn as far as what is heard reaches: for the eye, before any of it counts. */
+export function withReach(assessment: Assessment, reach_ft: number): Assessment {
+  const last = assessment.axis.findLastIndex((s) => s.kind === 'feet');
+  const far = last < 0 ? null : (assessment.axis[last]?.end_ft ?? 0);
+  if (reach_ft <= (far ?? 0)) return assessment;
+  const axis = [...assessment.axis];
+  if (last >= 0) axis[last] = { ...(axis[last] as Spans[number]), end_ft: reach_ft };
+  else axis.push({ kind: 'feet', start_ft: 0, end_ft: reach_ft, ids: [], raft: '' });
+  return { ...assessment, axis, axis_words: last < 0 ? 'ft, as heard' : assessment.axis_words };
+}
+
 /** Feet between labelled ticks, so that labels keep at least 60 px apart. */
 export function tickStep(pxPerFt: number): number {
   return [0.5, 1, 2, 5, 10, 20, 50, 100, 200].find((step) => step * pxPerFt >= 60) ?? 500;

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { Finding } from '../../api/client';
+import { useHollow } from '../hollow';
 import { SPARE_PX, useStrip } from '../use-strip';
 import classes from './tracks.module.css';
 
@@ -59,6 +60,31 @@ export function FindingsTrack({ height }: { height: number }) {
             ))}
           </g>
         ))}
+      <Drafts />
     </g>
   );
+}
+
+/** What is heard and not yet taken, hollow: it rates nothing and is no place to click. */
+function Drafts() {
+  const { axis, left, drawing } = useStrip();
+  const { findings, at } = useHollow();
+  return findings
+    .filter((f) => f.how === 'station')
+    .map((f) => ({ f, x: (axis.xOf(f)[0] + axis.xOf(f)[1]) / 2 }))
+    .filter(({ x }) => x > left - SPARE_PX && x < left + drawing + SPARE_PX)
+    .map(({ f, x }) => (
+      <rect
+        key={f.id}
+        x={x - 7}
+        y={2}
+        width={14}
+        height={14}
+        className={classes.draft}
+        data-draft-mark={f.id}
+        data-at={at.has(f.id)}
+      >
+        <title>{`${f.words}: heard, not yet accepted`}</title>
+      </rect>
+    ));
 }

@@ -6,7 +6,8 @@ import type { Desk, Finding } from '../../api/client';
 import { edits, useDeskQuery } from '../../api/queries';
 import { Section } from '../../section/Section';
 import { STEP_NAMES, STEPS, type Step } from '../../steps';
-import { withOrigin } from '../../strip/get-axis';
+import { withOrigin, withReach } from '../../strip/get-axis';
+import { useHollowReach } from '../../strip/hollow';
 import { Strip } from '../../strip/Strip';
 import { TrackTables } from '../../strip/TrackTables';
 import { StripProvider, useStripState } from '../../strip/use-strip';
@@ -53,10 +54,11 @@ export function DeskView() {
   const [path, setPath] = useState<string | null>(null);
   const [origin, setOrigin] = useState<string | null>(null);
   const { data, error, isPending } = useDeskQuery(id, path);
+  const reach = useHollowReach();
   const shown = useMemo(() => {
     const found = data?.assessment.origins.find((o) => o.name === origin);
-    return data && { ...data, assessment: withOrigin(data.assessment, found) };
-  }, [data, origin]);
+    return data && { ...data, assessment: withReach(withOrigin(data.assessment, found), reach) };
+  }, [data, origin, reach]);
   if (isPending) return <p className={classes.wait}>Opening the lateral…</p>;
   if (error || !shown)
     return (

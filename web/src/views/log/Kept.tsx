@@ -64,22 +64,15 @@ function KeptLine({ remark, desk, asks }: KeptLineProps) {
   );
 }
 
-/** What a kept line may mean: one click enters it. */
+/** What a kept line may mean: as it was heard where it was said, else as it would be read now; one click enters it. */
 function Meanings({ desk, remark }: Omit<KeptLineProps, 'asks'>) {
   const { send } = useSheet();
-  const { data } = useQuery(readOptions(desk.id, 0, remark.said));
-  return (
-    <>
-      {data?.questions[0]?.choices.slice(0, 4).map((c) => (
-        <button
-          key={c.line}
-          type="button"
-          className={classes.choice}
-          onClick={() => send(edits.remark(remark.id, c.line))}
-        >
-          {c.label}
-        </button>
-      ))}
-    </>
-  );
+  const known = remark.meanings.length > 0;
+  const { data } = useQuery({ ...readOptions(desk.id, 0, remark.said), enabled: !known });
+  const lines = known ? remark.meanings : (data?.questions[0]?.choices.map((c) => c.line) ?? []);
+  return lines.slice(0, 4).map((line) => (
+    <button key={line} type="button" className={classes.choice} onClick={() => send(edits.remark(remark.id, line))}>
+      {line.replace(/^\[[\d:]+\] /, '')}
+    </button>
+  ));
 }

@@ -1,4 +1,3 @@
-import { Button, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import type { Desk } from '../../api/client';
 import { Pad } from '../desk/Pad';
@@ -9,15 +8,18 @@ import { FindingsTable } from './FindingsTable';
 import { Kept } from './Kept';
 import classes from './LogView.module.css';
 import { Recording } from './Recording';
+import { Paste } from './review/Paste';
+import { Review } from './review/Review';
+import { usePageUnderReview } from './review/use-review';
 import { Tables } from './Tables';
-import { usePaste } from './use-paste';
 
-/** The entry line, a page to paste, and everything said so far. */
+/** The entry line, a page to hear and review, and everything said so far. */
 export function LogView({ desk }: { desk: Desk }) {
   const [pasting, setPasting] = useState(false);
   const [importing, setImporting] = useState(false);
   const { small } = useWindowShape();
-  const paste = usePaste(desk, () => setPasting(false));
+  const { page, open } = usePageUnderReview(desk.id);
+  const transcript = desk.record.visits.at(-1)?.transcript;
   return (
     <div className={classes.root}>
       <Entry
@@ -29,27 +31,23 @@ export function LogView({ desk }: { desk: Desk }) {
       {small && <Pad scheme={desk.assessment.scheme} />}
       {importing && <Tables desk={desk} onDone={() => setImporting(false)} />}
       {pasting && (
-        <div className={classes.paste}>
-          <Textarea
-            label="A page of notes, one thing a line"
-            autoFocus
-            rows={7}
-            value={paste.page}
-            onChange={(e) => paste.setPage(e.currentTarget.value)}
-            styles={{ input: { fontFamily: 'IBM Plex Mono, monospace', fontSize: 'var(--type-body)' } }}
-          />
-          <div className={classes.row}>
-            <Button size="xs" onClick={paste.send} disabled={!paste.page.trim()} loading={paste.busy}>
-              Read the page
-            </Button>
-            <Button size="xs" variant="default" onClick={() => setPasting(false)}>
-              Cancel
-            </Button>
-            <span className="quiet">Lines that cannot be read are kept as said, underlined where they fail.</span>
-          </div>
-          {paste.refused && <p role="alert">▲ {paste.refused}</p>}
-        </div>
+        <Paste
+          onHear={(text, name) => {
+            open(text, name);
+            setPasting(false);
+          }}
+          onCancel={() => setPasting(false)}
+        />
       )}
+      {!page && transcript && (
+        <p className={classes.transcript}>
+          Timed words came with this visit.{' '}
+          <button type="button" className={classes.plain} onClick={() => open(transcript, 'The words of this visit')}>
+            hear them
+          </button>
+        </p>
+      )}
+      {page && <Review desk={desk} page={page} />}
       <Kept desk={desk} />
       {desk.assessment.proposals.length > 0 && (
         <details className={classes.twice}>

@@ -1,0 +1,45 @@
+import { Button, Textarea } from '@mantine/core';
+import { useState } from 'react';
+import classes from './Review.module.css';
+
+export interface PasteProps {
+  onHear: (page: string, name: string) => void;
+  onCancel: () => void;
+}
+
+/** A page to be heard: pasted, or opened from this computer; nothing of it is in the record yet. */
+export function Paste({ onHear, onCancel }: PasteProps) {
+  const [page, setPage] = useState('');
+  const openFile = async (file: File | undefined) => {
+    if (file) onHear(await file.text(), file.name);
+  };
+  return (
+    <section className={classes.root} aria-label="A page to be heard">
+      <Textarea
+        label="Notes, one thing a line; prose; or timed words ([m:ss], WebVTT, SRT)"
+        autoFocus
+        rows={7}
+        value={page}
+        onChange={(e) => setPage(e.currentTarget.value)}
+        styles={{ input: { fontFamily: 'IBM Plex Mono, monospace', fontSize: 'var(--type-body)' } }}
+      />
+      <div className={classes.head}>
+        <Button size="xs" onClick={() => onHear(page, 'The pasted page')} disabled={!page.trim()}>
+          Hear the page
+        </Button>
+        <label className={classes.file}>
+          open a file
+          <input
+            type="file"
+            accept=".txt,.vtt,.srt,text/plain,text/vtt"
+            onChange={(e) => openFile(e.currentTarget.files?.[0])}
+          />
+        </label>
+        <Button size="xs" variant="default" onClick={onCancel}>
+          Cancel
+        </Button>
+        <span className="quiet">Each thing heard waits beside the strip until you accept it.</span>
+      </div>
+    </section>
+  );
+}
