@@ -33,16 +33,21 @@ def assessment_text(result: Assessment, lines: Sequence[PageLine] = (), others: 
         own = [f for f in other.findings if f.id not in shown]
         shown |= {f.id for f in own}
         out += ["", f"Line {name}: {other.verdict_stands}", *(f"  {r.why}" for r in other.verdict.reasons)]
-        out += [*_findings(own), *(f"  {_pond(p)}" for p in other.ponds if p.id not in {q.id for q in result.ponds})]
         out += [
-            f"  {_dig(d)}" for d in other.digs if not set(d.items) & {i for mine in result.digs for i in mine.items}
+            *_findings(own),
+            *(f"  {pond_words(p)}" for p in other.ponds if p.id not in {q.id for q in result.ponds}),
+        ]
+        out += [
+            f"  {dig_words(d)}"
+            for d in other.digs
+            if not set(d.items) & {i for mine in result.digs for i in mine.items}
         ]
     return "\n".join([*out, *_beside(result), *_limits(result, lines)])
 
 
 def _head(a: Assessment) -> Iterator[str]:
     yield from (f"! {c}" for c in a.cautions if c.startswith("STOP"))
-    sound = _sound(a)
+    sound = sound_words(a)
     yield f"{a.name}: {a.lateral.words} · {sound} · worst {a.lateral.worst or '–'} · {a.visit}"
     if a.lateral.line:
         yield f"  the line shown: {a.verdict_stands}"
@@ -56,7 +61,7 @@ def _head(a: Assessment) -> Iterator[str]:
         yield f"  it {a.verdict.changes}"
 
 
-def _sound(a: Assessment) -> str:
+def sound_words(a: Assessment) -> str:
     s = a.line.soundness
     if s is None:
         return "soundness not known"
@@ -76,10 +81,10 @@ def _line(a: Assessment) -> Iterator[str]:
         yield from ("", f"Along the line: {'; '.join(along)}.")
     if a.ponds or a.water_not_known:
         yield from ("", "Water at rest:")
-        yield from (f"  {_pond(p)}" for p in a.ponds)
+        yield from (f"  {pond_words(p)}" for p in a.ponds)
         yield from (f"  {n.start_ft:.1f}–{n.end_ft:.1f} ft not known: {n.why}" for n in a.water_not_known)
     if a.digs:
-        yield from ("", "Where one would dig: about, along the line only:", *(f"  {_dig(d)}" for d in a.digs))
+        yield from ("", "Where one would dig: about, along the line only:", *(f"  {dig_words(d)}" for d in a.digs))
 
 
 def _findings(findings: Sequence[Finding]) -> Iterator[str]:
@@ -93,16 +98,16 @@ def _findings(findings: Sequence[Finding]) -> Iterator[str]:
         ends = f" ({f.rating.low}–{f.rating.high})" if f.rating and f.rating.is_range and not f.override else ""
         why = f"set by the analyst: {f.override_reason}" if f.override else f.rating.why if f.rating else ""
         settle = f"; to settle it: {f.rating.settle}" if f.rating and f.rating.settle else ""
-        yield f"  {f.rated}{ends} {RATING_WORDS[f.rated or 0]:<7} {_at(f)}  {_what(f)}: {why}{settle}"
-    yield from (f"  not rated  {_at(f)}  {_what(f)}: {f.unrated}" for f in rest)
-    yield from (f"  {_at(f)}  {_what(f)}" for f in events)
+        yield f"  {f.rated}{ends} {RATING_WORDS[f.rated or 0]:<7} {at_words(f)}  {what_words(f)}: {why}{settle}"
+    yield from (f"  not rated  {at_words(f)}  {what_words(f)}: {f.unrated}" for f in rest)
+    yield from (f"  {at_words(f)}  {what_words(f)}" for f in events)
 
 
-def _at(f: Finding) -> str:
+def at_words(f: Finding) -> str:
     return f"{f.where} ± {f.band_ft:.1f}" if f.how == "station" and f.band_ft is not None else f.where
 
 
-def _what(f: Finding) -> str:
+def what_words(f: Finding) -> str:
     clock = f"{f.clock[0]:g} o'clock" if f.clock and f.clock[0] == f.clock[1] else ""
     clock = f"{f.clock[0]:g}–{f.clock[1]:g} o'clock" if f.clock and not clock else clock
     unread = f"not read: {' '.join(f.unread)}" if f.unread else ""
@@ -117,14 +122,14 @@ def _what(f: Finding) -> str:
     return ", ".join(filter(None, bits))
 
 
-def _pond(p: PondShown) -> str:
+def pond_words(p: PondShown) -> str:
     sag = f"; sag behind it {p.sag_in:.2f} in, {p.sag_how}" if p.sag_in is not None else ""
     reaches = "length not known" if p.length_ft is None else f"{p.length_ft:.1f} ft long"
     holds = "volume not known" if p.volume_gal is None else f"{p.volume_gal:.1f} gal"
     return f"{p.where}: {p.depth_words}, {reaches}, {holds}; {p.cause_words}{sag}; {p.basis}"
 
 
-def _dig(d: Bracket) -> str:
+def dig_words(d: Bracket) -> str:
     deep = (
         "depth not known"
         if d.invert_depth_ft is None

@@ -30,6 +30,7 @@ class DepthShown(Rec):
     band_ft: float  # 5-95 % half width
     suspect: bool
     said: str
+    marked: str = ""  # what marks it above the ground, in words
 
 
 SECTION_STEP_FT = 0.25
@@ -84,6 +85,7 @@ def depths_read(visit: Visit, placing: Placing) -> tuple[DepthShown, ...]:
                 band_ft=Z_90 * depth_sigma(reading),
                 suspect=reading.suspect,
                 said=reading.said,
+                marked=reading.marked,
             )
         )
     return tuple(out)

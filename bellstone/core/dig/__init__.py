@@ -3,10 +3,12 @@
 from bellstone.core.dig.brackets import Bracket
 from bellstone.core.dig.depth import Depths, depths_of
 from bellstone.core.dig.needs import digs
+from bellstone.core.dig.trench import trench
 
 __all__ = [
     "Bracket",
     "Depths",
     "depths_of",
     "digs",
+    "trench",
 ]

@@ -5,6 +5,7 @@ from bellstone.core.ground.cache import remembered, uncollected
 from bellstone.core.ground.columns import or_none, rounded
 from bellstone.core.ground.errors import BellStoneError, DomainError, RecordError
 from bellstone.core.ground.units import (
+    FT3_PER_YD3,
     GAL_PER_FT3,
     IN_PER_FT,
     INCHES,
@@ -21,6 +22,7 @@ __all__ = [
     "Array",
     "BellStoneError",
     "DomainError",
+    "FT3_PER_YD3",
     "GAL_PER_FT3",
     "INCHES",
     "IN_PER_FT",

@@ -9,6 +9,7 @@ from math import isfinite
 from bellstone.core.ground.errors import DomainError
 
 IN_PER_FT = 12
+FT3_PER_YD3 = 27.0
 GAL_PER_FT3 = 1728 / 231  # the US gallon is 231 cubic inches by definition (NIST Handbook 44)
 _TYPOGRAPHIC = {
     "\u2019": "'", "\u2018": "'", "\u2032": "'", "\u201c": '"', "\u201d": '"', "\u2033": '"',

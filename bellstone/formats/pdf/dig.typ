@@ -1,0 +1,64 @@
+#import "sheet.typ": *
+
+#let cut(sheet) = {
+  let c = sheet.cut
+  let (w, h) = (172mm, 44mm)
+  let (x0, x1) = (c.station_ft.first(), c.station_ft.last())
+  let known = c.invert_depth_ft.filter(d => d != none)
+  let deepest = if known.len() > 0 { calc.max(..known) * 1.25 } else { 1.0 }
+  let x(s) = (s - x0) / (x1 - x0) * w
+  let y(d) = 6mm + d / deepest * (h - 12mm)
+  let level(s) = {
+    // the invert at a station, where it is known; else the middle of the drawing
+    let n = calc.min(c.station_ft.len() - 1, calc.max(0, int(calc.round((s - x0) / (x1 - x0) * (c.station_ft.len() - 1)))))
+    let d = c.invert_depth_ft.at(n)
+    if d == none { h / 2 } else { y(d) }
+  }
+  box(width: w, height: h + 6mm)[
+    #place(dx: 0mm, dy: 6mm, line(length: w, stroke: 0.8pt))
+    #place(dx: 0mm, dy: 1.5mm, text(size: 7.5pt, fill: quiet)[ground])
+    #place(dx: x(sheet.start_ft), dy: 6mm, rect(width: x(sheet.end_ft) - x(sheet.start_ft), height: h - 8mm, stroke: (paint: ink, thickness: 0.8pt, dash: "dashed")))
+    #for (n, s) in c.station_ft.enumerate().slice(0, -1) {
+      let t = c.station_ft.at(n + 1)
+      place(line(start: (x(s), level(s)), end: (x(t), level(t)), stroke: 1.4pt))
+      place(line(start: (x(s), level(s) - 3mm), end: (x(t), level(t) - 3mm), stroke: 0.8pt))
+    }
+    #for m in c.marks {
+      let at = calc.min(calc.max(m.station_ft, x0), x1)
+      place(line(start: (x(at), level(at) - 1.5mm), end: (x(at), h - 1mm), stroke: 0.5pt))
+      place(dx: x(at) - 1.2mm, dy: level(at) - 2.7mm, circle(radius: 1.2mm, fill: white, stroke: 1pt))
+    }
+    #if known.len() == 0 { place(dx: w / 2 - 30mm, dy: h / 2 + 3mm, text(size: 8pt, fill: quiet)[how deep it lies is not known]) }
+    #for s in (sheet.start_ft, sheet.end_ft) {
+      place(dx: x(s) - 8mm, dy: h + 0.5mm, box(width: 16mm, align(center, text(size: 8pt)[#calc.round(calc.abs(s), digits: 1) ft])))
+    }
+  ]
+}
+
+#show: page_of.with("Dig sheets, " + data.name)
+#for (n, s) in data.sheets.enumerate() {
+  if n > 0 { pagebreak() }
+  [= Dig #s.number of #s.of: #s.what.join(", ")]
+  for c in s.cautions.filter(c => c.starts-with("STOP")) { stop(c) }
+  [== Before a shovel]
+  points(s.cautions.filter(c => not c.starts-with("STOP")))
+  [== Where: #s.where ± #calc.round(s.band_ft, digits: 1) ft]
+  ruled((1fr, auto, auto, auto), ("measured from", "first stake", "second stake", ""),
+    s.stakes.map(t => ([#t.origin], [#calc.round(t.first_ft, digits: 1) ft], [#calc.round(t.second_ft, digits: 1) ft], [#t.way])))
+  text(size: 8.5pt, fill: quiet)[Along the pipe, not over the ground: follow the located line. No plan was drawn, so these are about; locate the pipe again before digging.]
+  if s.marked.len() > 0 { v(1mm); points(s.marked) }
+  [== How deep]
+  [#s.deep. #linebreak() #s.trench.]
+  cut(s)
+  grid(columns: (1fr, 1fr), gutter: 8mm,
+    [== What to expect when it is open
+     #points(s.expect)
+     == What to lift
+     #s.lift],
+    [== Before it is closed
+     #for c in s.before_closing [#box(width: 3.2mm, height: 3.2mm, stroke: 0.7pt) #h(1.5mm) #c #linebreak()]])
+  [== What was found]
+  grid(columns: (1fr, 1fr, 1fr), gutter: 8mm, blank("true footage"), blank("true depth to the invert"), blank("pipe and size"))
+  blank("what it was", lines: 2)
+  grid(columns: (2fr, 1fr), gutter: 8mm, blank("who"), blank("when"))
+}

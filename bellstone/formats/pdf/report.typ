@@ -1,0 +1,48 @@
+#import "sheet.typ": *
+
+#let strip(s) = {
+  let (w, h) = (172mm, 17mm)
+  let x(f) = (f - s.start) / (s.end - s.start) * w
+  let step = (1, 2, 5, 10, 20, 50, 100, 200, 500).find(n => (s.end - s.start) / n <= 16)
+  box(width: w, height: h)[
+    #place(dy: 8mm, line(length: w, stroke: 2.4pt))
+    #for p in s.pipes {
+      if p.start != none and p.start > s.start { place(line(start: (x(p.start), 5mm), end: (x(p.start), 11mm), stroke: 0.6pt)) }
+    }
+    #for m in s.marks {
+      if m.to != none { place(dx: x(m.at), dy: 7.2mm, rect(width: calc.max(0.6mm, (x(m.to) - x(m.at))), height: 1.6mm, fill: ink)) }
+      place(dx: calc.min(calc.max(x(m.at) - 2mm, 0mm), w - 4mm), dy: 1mm, box(width: 4mm, height: 4mm, stroke: 0.8pt, fill: if m.rated >= 4 { ink } else { white },
+        align(center + horizon, text(size: 7.5pt, weight: 600, fill: if m.rated >= 4 { white } else { ink })[#m.rated])))
+    }
+    #for n in range(int(calc.ceil(s.start / step)), int(calc.floor(s.end / step)) + 1) {
+      place(dx: x(n * step) - 6mm, dy: 11.5mm, box(width: 12mm, align(center, text(size: 7.5pt, fill: quiet)[#calc.abs(n * step)])))
+    }
+  ]
+}
+#let section(title, body) = { heading(level: 2, title); body }
+
+#show: page_of.with("Condition report, " + data.name)
+= #data.name: #data.verdict
+#for s in data.stops { stop(s) }
+#data.sound · worst #data.worst
+#if data.reasons.len() > 0 { points(data.reasons) }
+#if data.strip != none { strip(data.strip); linebreak(); text(size: 8.5pt, fill: quiet)[#data.axis; each number is the rating of what was found there, 1 leave to 5 failed.] }
+#if data.findings.len() > 0 {
+  section("Findings, in order of concern", ruled((auto, auto, 1fr), ("rating", "where", "what, and why it rates so"),
+    data.findings.map(f => (text(weight: 600)[#f.rating], [#f.at], [#f.what #linebreak() #text(size: 8.5pt, fill: quiet)[#f.why]]))))
+}
+#if data.segments.len() > 0 {
+  section("The line, house to main", ruled((1fr, auto, auto, auto, auto), ("pipe", "length", "serviceability", "worst spot", "soundness"), data.segments.map(s => s.map(c => [#c]))))
+}
+#if data.ponds.len() + data.water_not_known.len() > 0 { section("Water at rest", points(data.ponds + data.water_not_known)) }
+#if data.digs.len() > 0 { section("Where one would dig: about, along the line only", points(data.digs)) }
+#if data.others.len() > 0 { section("Along the line", ruled((auto, 1fr), ("where", "what"), data.others.map(r => r.map(c => [#c])))) }
+#if data.lines.len() > 0 { section("The lines", points(data.lines)) }
+#for (title, said) in data.told { section(title, points(said)) }
+#section("Scope and limits", points(data.scope))
+#if data.warnings.len() > 0 { section("To be answered", points(data.warnings)) }
+#if data.kept.len() > 0 { section("Kept as said", points(data.kept)) }
+#section("Cautions", points(data.cautions))
+#section("Judged by", points(data.rules))
+#v(6mm)
+#block(breakable: false, grid(columns: (2fr, 1fr), gutter: 10mm, blank("signed"), blank("date")))

@@ -1,0 +1,51 @@
+"""Words and figures of an assessment given to the templates beside this file, and set as PDF."""
+
+import json
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any, Literal
+
+import typst
+
+from bellstone.core.answer import Assessment, dig_sheets
+from bellstone.core.ground import DomainError
+from bellstone.formats.pdf.report_data import report_data
+
+Paper = Literal["us-letter", "a4"]
+HERE = Path(__file__).parent
+NAMELESS = "Lateral"
+
+
+def dig_sheets_pdf(a: Assessment, paper: Paper = "us-letter", names: bool = True) -> bytes:
+    """One page a dig, for a crew with a tape.
+
+    Raises
+    ------
+    DomainError
+        Nothing on this line needs digging: there is no sheet to print.
+    """
+    sheets = dig_sheets(a)
+    if not sheets:
+        raise DomainError("digs", 0, "nothing on this line needs digging: there is no sheet to print")
+    return _set("dig.typ", _head(a, names) | {"sheets": [s.model_dump(mode="json") for s in sheets]}, paper)
+
+
+def report_pdf(
+    a: Assessment, others: Sequence[Assessment] = (), paper: Paper = "us-letter", names: bool = True
+) -> bytes:
+    """The report of a lateral: all that its page says, in the page's order; ``others`` are its other lines."""
+    return _set("report.typ", _head(a, names) | report_data(a, others), paper)
+
+
+def _head(a: Assessment, names: bool) -> dict[str, Any]:
+    foot = f"{a.scheme}. Thresholds are working values from common practice; local codes and licensed practice govern."
+    return {"name": a.name if names else NAMELESS, "visit": a.visit, "foot": foot, "nameless": not names}
+
+
+def _set(template: str, data: dict[str, Any], paper: Paper) -> bytes:
+    made = typst.compile(
+        str(HERE / template), root=str(HERE), font_paths=[str(HERE / "fonts")], ignore_system_fonts=True,
+        sys_inputs={"data": json.dumps(data, ensure_ascii=False, allow_nan=False), "paper": paper}, format="pdf",
+    )  # fmt: skip
+    assert isinstance(made, bytes)
+    return made
