@@ -1,4 +1,4 @@
-"""``bellstone assess | hear | demo | serve | backup``: the desk from a terminal."""
+"""``bellstone assess | hear | export | demo | serve | backup``: the desk from a terminal."""
 
 import argparse
 import json
@@ -10,11 +10,12 @@ from pathlib import Path
 from bellstone.core.assess import assess
 from bellstone.core.ear import hear_page
 from bellstone.core.edits import PageLine, record_from_said
-from bellstone.core.ground import BellStoneError
+from bellstone.core.ground import BellStoneError, DomainError
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import house_scheme
 from bellstone.formats import lateral_file
 from bellstone.formats.assessment_text import assessment_text
+from bellstone.formats.bundle import KINDS, bundle
 from bellstone.formats.heard import heard_json, heard_text
 from bellstone.formats.timed_text import source_lines
 
@@ -28,6 +29,14 @@ def main(argv: list[str] | None = None) -> int:
     ear = commands.add_parser("hear", help="what a page of notes or a recording's words are heard as")
     ear.add_argument("files", nargs="+", metavar="FILE", help="notes, prose, [m:ss] text, WebVTT or SRT")
     ear.add_argument("--json", action="store_true", help="print one JSON document a file, a line each")
+    out = commands.add_parser("export", help="report, dig sheets, tables and files of a lateral, into a folder")
+    out.add_argument("file", metavar="FILE")
+    out.add_argument("--to", required=True, metavar="DIR")
+    out.add_argument(
+        "--only", default=",".join(KINDS), metavar="KINDS", help=f"of {', '.join(KINDS)}; all where not said"
+    )
+    out.add_argument("--paper", choices=["us-letter", "a4"], default="us-letter")
+    out.add_argument("--without-names", action="store_true", help="PDFs only, without the lateral's name and address")
     demo = commands.add_parser("demo", help="samples, and the desk on loopback")
     serve = commands.add_parser("serve", help="the desk on loopback")
     for server in (demo, serve):
@@ -41,6 +50,8 @@ def main(argv: list[str] | None = None) -> int:
                 return _assess(args.files, args.json)
             case "hear":
                 return _hear(args.files, args.json)
+            case "export":
+                return _export(args)
             case "backup":
                 return _backup(Path(args.target))
         return _serve(args.port, samples=args.command == "demo")
@@ -66,6 +77,21 @@ def _assess(files: list[str], as_json: bool) -> int:
         else:
             others = [assess(record, path=line.id) for line in record.lines[1:]]
             print(assessment_text(result, lines, others))
+    return 0
+
+
+def _export(args: argparse.Namespace) -> int:
+    only = [kind.strip() for kind in args.only.split(",") if kind.strip()]
+    if unknown := set(only) - set(KINDS):
+        raise DomainError("--only", ", ".join(sorted(unknown)), f"wants some of {', '.join(KINDS)}")
+    record, _ = read_file(Path(args.file))
+    others = [assess(record, path=line.id) for line in record.lines[1:]]
+    files = bundle(record, assess(record), others, only, args.paper, not args.without_names)
+    folder = Path(args.to)
+    folder.mkdir(parents=True, exist_ok=True)
+    for name, data in files.items():
+        (folder / name).write_bytes(data)
+        print(folder / name)
     return 0
 
 

@@ -319,3 +319,21 @@ def test_two_tabs_never_overwrite_each_other_silently(analyst: Analyst) -> None:
     analyst.entry.press("Enter")
     expect(analyst.rows).to_have_count(2)
     other.close()
+
+
+def test_the_report_and_the_dig_sheet_are_handed_over_as_files(analyst: Analyst, samples: int) -> None:
+    analyst.home()
+    analyst.page.get_by_role("link", name="14 Plover Rise").first.click()
+    analyst.step("Report")
+    analyst.page.get_by_label("Paper").select_option("a4")
+    for link, name in (
+        ("Report, PDF", "14-Plover-Rise-report.pdf"),
+        ("Dig sheet, PDF", "14-Plover-Rise-dig-sheets.pdf"),
+    ):
+        with analyst.page.expect_download() as saved:
+            analyst.page.get_by_role("link", name=link).click()
+        assert saved.value.suggested_filename == name
+    analyst.page.get_by_role("switch", name="with names").click()
+    with analyst.page.expect_download() as saved:
+        analyst.page.get_by_role("link", name="Report, PDF").click()
+    assert saved.value.suggested_filename == "lateral-report.pdf"

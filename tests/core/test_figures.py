@@ -15,6 +15,9 @@ CORE = Path(__file__).parents[2] / "bellstone" / "core"
 
 # the handbook's, by its section
 HANDBOOK: dict[str, Any] = {
+    "dig.trench.LEAST_WIDTH_IN": 24.0,  # 2.11
+    "dig.trench.BESIDE_PIPE_IN": 12.0,  # 2.11
+    "dig.trench.BEDDING_FT": 0.5,  # 2.11
     "dig.brackets.WORKING_ROOM_FT": 2.0,  # 2.11: extent ± (2 ft working room + 2 σ)
     "dig.depth.REACH_FT": 10.0,  # 2.11
     "edits.identity.REACH_FT": 1.5,  # 2.14
@@ -89,6 +92,7 @@ HANDBOOK: dict[str, Any] = {
 
 # the world's: definitions, published values, rules from memory where it says so
 WORLD: dict[str, Any] = {
+    "ground.units.FT3_PER_YD3": 27.0,  # three feet a yard
     "dig.brackets.LADDER_FT": 4.0,  # US federal excavation rules, from memory
     "dig.brackets.PROTECT_FT": 5.0,  # US federal excavation rules, from memory
     "dig.brackets.DESIGN_FT": 20.0,  # US federal excavation rules, from memory
@@ -105,6 +109,13 @@ WORKING: dict[str, Any] = {
     "answer.section_table.SECTION_LIMIT": 8000,
     "assess.OPEN_END_FT": 2.0,
     "dig.brackets.PAST_JOINT_FT": 0.5,
+    "dig.trench.WALL_SHARE": 0.125,
+    "dig.trench.SWELL": 1.25,
+    "answer.dig_sheet.BESIDE_FT": 4.0,
+    "answer.dig_sheet.CUT_STEP_FT": 0.5,
+    "answer.dig_sheet.BORE_TRIED_IN": 4.0,
+    "answer.review.MOST_CHOICES": 6,
+    "edits.review.MOST_DRAFTS": 5000,
     "dig.brackets.REACH_FOR_JOINT_FT": 6.0,
     "dig.depth.OFF_SPOT_SHARE": 0.02,
     "dig.depth.SURFACE_FT": 0.3,

@@ -281,3 +281,22 @@ def test_a_draft_that_cannot_be_read_takes_none_of_them(desk, lateral_id) -> Non
     assert refused.status_code == 422
     assert "drafts[1]" in str(refused.json())
     assert desk.send("GET", f"/{lateral_id}").json()["version"] == 1
+
+
+def test_the_report_and_the_dig_sheets_are_saved_as_pdf(desk, lateral_id) -> None:
+    refused = desk.send("GET", f"/{lateral_id}/digs.pdf")
+    assert refused.status_code == 422 and "needs digging" in refused.json()["message"]
+    desk.send("POST", f"/{lateral_id}/lines", {"text": "30 offset up 1.5in"}, version=1)
+    for name in ("report.pdf", "digs.pdf?paper=a4", "report.pdf?names=false"):
+        saved = desk.send("GET", f"/{lateral_id}/{name}")
+        assert saved.status_code == 200 and saved.headers["Content-Type"] == "application/pdf"
+        assert saved.content[:5] == b"%PDF-"
+    assert "Alder" in desk.send("GET", f"/{lateral_id}/report.pdf").headers["Content-Disposition"]
+    nameless = desk.send("GET", f"/{lateral_id}/report.pdf?names=false")
+    assert "Alder" not in nameless.headers["Content-Disposition"]
+    assert desk.send("GET", f"/{lateral_id}/report.pdf?paper=a0").status_code == 422
+
+
+def test_everything_is_saved_in_one_zip(desk, lateral_id) -> None:
+    saved = desk.send("GET", f"/{lateral_id}/bundle.zip")
+    assert saved.headers["Content-Type"] == "application/zip" and saved.content[:2] == b"PK"

@@ -19,12 +19,12 @@ DEMO = sorted((Path(__file__).parents[2] / "bellstone" / "demo").glob("*.json"))
 def test_each_sample_round_trips_and_assesses(path: Path) -> None:
     record = lateral_file.loads(path.read_bytes())
     assert lateral_file.loads(lateral_file.dumps(record)) == record
-    assert assess(record).findings
+    assert assess(record).findings or record.visits[-1].transcript  # dictated, and still to be heard
 
 
-def test_there_are_ten_samples_and_one_says_start_here() -> None:
+def test_there_are_twelve_samples_and_one_says_start_here() -> None:
     records = [lateral_file.loads(p.read_bytes()) for p in DEMO]
-    assert len(records) == 10
+    assert len(records) == 12
     causes = {p.cause for r in records for p in assess(r).ponds}
     assert causes >= {"sag", "lip", "deformation", "roots or debris", "backwater"}
     start = [r for r in records if r.site.start_here]

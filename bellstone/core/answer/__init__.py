@@ -2,7 +2,7 @@
 
 from bellstone.core.answer.assessment import Assessment, CountShown, Remarked
 from bellstone.core.answer.consequence import Rerated, consequence, rerated
-from bellstone.core.answer.dig_sheet import DigSheet, dig_sheets
+from bellstone.core.answer.dig_sheet import dig_sheets
 from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verdict
 from bellstone.core.answer.lines_shown import LineShown, lines_shown
 from bellstone.core.answer.places_shown import landmarks, origins
@@ -17,7 +17,6 @@ from bellstone.core.answer.warnings import warnings_of
 __all__ = [
     "Assessment",
     "CountShown",
-    "DigSheet",
     "JudgedPath",
     "LineShown",
     "Preview",

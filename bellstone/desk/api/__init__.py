@@ -20,11 +20,21 @@ class StrictJSON(JSONRenderer):
 
 
 def build() -> NinjaAPI:
-    from bellstone.desk.api import deciding, flushing, laterals, saying, schemes, table_files, tools, water
+    from bellstone.desk.api import (
+        deciding,
+        flushing,
+        handing_over,
+        laterals,
+        saying,
+        schemes,
+        table_files,
+        tools,
+        water,
+    )
 
     api = NinjaAPI(title="Bell Stone", version="1", auth=SignedIn(csrf=True), renderer=StrictJSON(), docs_url=None)
     register(api)
-    for about in (laterals, saying, deciding, water, flushing, table_files):
+    for about in (laterals, saying, deciding, water, flushing, table_files, handing_over):
         api.add_router("/laterals", about.router)
     api.add_router("/schemes", schemes.router)
     api.add_router("/tools", tools.router)

@@ -1,8 +1,10 @@
 #import "sheet.typ": *
 
+#let letter(n) = numbering("a", n + 1)
+
 #let cut(sheet) = {
   let c = sheet.cut
-  let (w, h) = (172mm, 44mm)
+  let (w, h) = (172mm, 32mm)
   let (x0, x1) = (c.station_ft.first(), c.station_ft.last())
   let known = c.invert_depth_ft.filter(d => d != none)
   let deepest = if known.len() > 0 { calc.max(..known) * 1.25 } else { 1.0 }
@@ -23,10 +25,9 @@
       place(line(start: (x(s), level(s)), end: (x(t), level(t)), stroke: 1.4pt))
       place(line(start: (x(s), level(s) - 3mm), end: (x(t), level(t) - 3mm), stroke: 0.8pt))
     }
-    #for m in c.marks {
+    #for (n, m) in c.marks.enumerate() {
       let at = calc.min(calc.max(m.station_ft, x0), x1)
-      place(line(start: (x(at), level(at) - 1.5mm), end: (x(at), h - 1mm), stroke: 0.5pt))
-      place(dx: x(at) - 1.2mm, dy: level(at) - 2.7mm, circle(radius: 1.2mm, fill: white, stroke: 1pt))
+      place(dx: x(at) - 1.9mm, dy: level(at) - 3.4mm, circle(radius: 1.9mm, fill: white, stroke: 0.9pt, inset: 0pt, align(center + horizon, text(size: 7pt, weight: 600)[#letter(n)])))
     }
     #if known.len() == 0 { place(dx: w / 2 - 30mm, dy: h / 2 + 3mm, text(size: 8pt, fill: quiet)[how deep it lies is not known]) }
     #for s in (sheet.start_ft, sheet.end_ft) {
@@ -35,10 +36,13 @@
   ]
 }
 
+#let most(items, n) = if items.len() <= n { items } else { items.slice(0, n) + ("and " + str(items.len() - n) + " more, in the report",) }
+
 #show: page_of.with("Dig sheets, " + data.name)
+#set text(size: 9.5pt)
 #for (n, s) in data.sheets.enumerate() {
   if n > 0 { pagebreak() }
-  [= Dig #s.number of #s.of: #s.what.join(", ")]
+  [= Dig #s.number of #s.of: #most(s.what, 4).join(", ")]
   for c in s.cautions.filter(c => c.starts-with("STOP")) { stop(c) }
   [== Before a shovel]
   points(s.cautions.filter(c => not c.starts-with("STOP")))
@@ -50,15 +54,17 @@
   [== How deep]
   [#s.deep. #linebreak() #s.trench.]
   cut(s)
+  v(1mm)
+  text(size: 8.5pt)[#s.cut.marks.enumerate().map(((n, m)) => [#text(weight: 600)[#letter(n)] #calc.round(calc.abs(m.station_ft), digits: 1) ft #m.words]).join([ · ])]
   grid(columns: (1fr, 1fr), gutter: 8mm,
     [== What to expect when it is open
-     #points(s.expect)
+     #points(most(s.expect, 8))
      == What to lift
      #s.lift],
     [== Before it is closed
-     #for c in s.before_closing [#box(width: 3.2mm, height: 3.2mm, stroke: 0.7pt) #h(1.5mm) #c #linebreak()]])
+     #grid(columns: (auto, 1fr), column-gutter: 2mm, row-gutter: 2mm, ..s.before_closing.map(c => (box(width: 3.2mm, height: 3.2mm, stroke: 0.7pt), [#c])).flatten())])
   [== What was found]
   grid(columns: (1fr, 1fr, 1fr), gutter: 8mm, blank("true footage"), blank("true depth to the invert"), blank("pipe and size"))
-  blank("what it was", lines: 2)
+  blank("what it was")
   grid(columns: (2fr, 1fr), gutter: 8mm, blank("who"), blank("when"))
 }

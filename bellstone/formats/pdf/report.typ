@@ -26,7 +26,7 @@
 #for s in data.stops { stop(s) }
 #data.sound · worst #data.worst
 #if data.reasons.len() > 0 { points(data.reasons) }
-#if data.strip != none { strip(data.strip); linebreak(); text(size: 8.5pt, fill: quiet)[#data.axis; each number is the rating of what was found there, 1 leave to 5 failed.] }
+#if data.strip != none { strip(data.strip); linebreak(); text(size: 8.5pt, fill: quiet)[#(data.axis + ":") each number is the rating of what was found there, 1 leave to 5 failed.] }
 #if data.findings.len() > 0 {
   section("Findings, in order of concern", ruled((auto, auto, 1fr), ("rating", "where", "what, and why it rates so"),
     data.findings.map(f => (text(weight: 600)[#f.rating], [#f.at], [#f.what #linebreak() #text(size: 8.5pt, fill: quiet)[#f.why]]))))
@@ -43,6 +43,7 @@
 #if data.warnings.len() > 0 { section("To be answered", points(data.warnings)) }
 #if data.kept.len() > 0 { section("Kept as said", points(data.kept)) }
 #section("Cautions", points(data.cautions))
+#if data.left_out != "" { caution(data.left_out) }
 #section("Judged by", points(data.rules))
 #v(6mm)
 #block(breakable: false, grid(columns: (2fr, 1fr), gutter: 10mm, blank("signed"), blank("date")))

@@ -40,7 +40,9 @@ def report_data(a: Assessment, others: Sequence[Assessment]) -> dict[str, Any]:
 
 
 def _reasons(a: Assessment) -> list[str]:
-    out = [f"{r.why}{' (house rule)' if r.house_rule else ''}" for r in a.verdict.reasons]
+    noted = a.verdict.verdict == "serviceable_note"
+    told = (r for r in a.verdict.reasons if noted or r.verdict != "serviceable_note")  # as the page has it
+    out = [f"{r.why}{' (house rule)' if r.house_rule else ''}" for r in told]
     out += [f"{a.lateral.line}: {r.why}" for r in a.lateral.reasons] if a.lateral.line else []
     out += [f"set by the analyst: {a.verdict_reason}; computed: {a.verdict.words}"] if a.verdict_reason else []
     out += [f"worst spot and spread together: {a.line.meaning}"] if a.line.meaning else []

@@ -19,7 +19,7 @@
   set text(font: ("IBM Plex Sans", "Libertinus Serif"), size: 10pt, lang: "en", fill: ink)
   set par(leading: 0.55em, spacing: 0.7em)
   show heading.where(level: 1): it => block(below: 0.6em, text(size: 17pt, weight: 600, it.body))
-  show heading.where(level: 2): it => block(above: 1.1em, below: 0.5em, sticky: true, text(size: 11.5pt, weight: 600, it.body))
+  show heading.where(level: 2): it => block(above: 0.9em, below: 0.45em, sticky: true, text(size: 11.5pt, weight: 600, it.body))
   body
 }
 
@@ -32,9 +32,9 @@
   inset: (x: 4pt, y: 3.5pt),
   align: left + top,
   table.header(..head.map(h => text(size: 8.5pt, fill: quiet)[#h])),
-  ..rows.flatten(),
+  ..rows.flatten().map(c => table.cell(breakable: false, c)), // a row never runs over a page
 )
 #let blank(label, lines: 1) = {
   text(size: 8.5pt, fill: quiet)[#label]
-  for _ in range(lines) { v(5.5mm); line(length: 100%, stroke: 0.4pt + luma(120)) }
+  for _ in range(lines) { v(4.6mm); line(length: 100%, stroke: 0.4pt + luma(120)) }
 }

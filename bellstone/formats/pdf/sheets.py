@@ -14,6 +14,9 @@ from bellstone.formats.pdf.report_data import report_data
 Paper = Literal["us-letter", "a4"]
 HERE = Path(__file__).parent
 NAMELESS = "Lateral"
+LEFT_OUT = (
+    "The lateral's name and address are left out of this copy; what was said of it may still name people or places."
+)
 
 
 def dig_sheets_pdf(a: Assessment, paper: Paper = "us-letter", names: bool = True) -> bytes:
@@ -39,10 +42,23 @@ def report_pdf(
 
 def _head(a: Assessment, names: bool) -> dict[str, Any]:
     foot = f"{a.scheme}. Thresholds are working values from common practice; local codes and licensed practice govern."
-    return {"name": a.name if names else NAMELESS, "visit": a.visit, "foot": foot, "nameless": not names}
+    return {"name": a.name, "visit": a.visit, "foot": foot, "left_out": "" if names else LEFT_OUT}
+
+
+def _nameless(data: Any, name: str) -> Any:
+    """The same without the lateral's name, wherever it stands."""
+    match data:
+        case str():
+            return data.replace(name, NAMELESS)
+        case list():
+            return [_nameless(x, name) for x in data]
+        case dict():
+            return {k: _nameless(v, name) for k, v in data.items()}
+    return data
 
 
 def _set(template: str, data: dict[str, Any], paper: Paper) -> bytes:
+    data = _nameless(data, data["name"]) if data["left_out"] else data
     made = typst.compile(
         str(HERE / template), root=str(HERE), font_paths=[str(HERE / "fonts")], ignore_system_fonts=True,
         sys_inputs={"data": json.dumps(data, ensure_ascii=False, allow_nan=False), "paper": paper}, format="pdf",

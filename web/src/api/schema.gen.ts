@@ -569,6 +569,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/laterals/{lateral_id}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Report
+         * @description The report of the lateral: the line shown first, then its others.
+         */
+        get: operations["save_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/digs.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Dig Sheets
+         * @description One page a dig of the line shown.
+         */
+        get: operations["save_dig_sheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/bundle.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Bundle
+         * @description Everything that is handed over, in one file.
+         */
+        get: operations["save_bundle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schemes": {
         parameters: {
             query?: never;
@@ -1046,6 +1106,11 @@ export interface components {
             suspect: boolean;
             /** Said */
             said: string;
+            /**
+             * Marked
+             * @default
+             */
+            marked: string;
         };
         /**
          * Desk
@@ -5771,6 +5836,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TableLook"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_report: {
+        parameters: {
+            query?: {
+                path?: string | null;
+                paper?: "us-letter" | "a4";
+                /** @description without names the lateral's name and address are left out */
+                names?: boolean;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_dig_sheets: {
+        parameters: {
+            query?: {
+                path?: string | null;
+                paper?: "us-letter" | "a4";
+                /** @description without names the lateral's name and address are left out */
+                names?: boolean;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_bundle: {
+        parameters: {
+            query?: {
+                paper?: "us-letter" | "a4";
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Not Found */

@@ -26,6 +26,8 @@ import { type Sheet, SheetProvider, useBusy, useSheetState } from './use-sheet';
 import { useWindowShape } from './use-window';
 
 const EXPORTS: [string, string][] = [
+  ['report.pdf', 'report, PDF'],
+  ['bundle.zip', 'everything, in one zip'],
   ['file', 'lateral file (JSON), whole'],
   ['notes', 'page of notes'],
   ['tables/sightings', 'sightings, CSV'],

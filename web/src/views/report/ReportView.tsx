@@ -1,5 +1,5 @@
-import { Button } from '@mantine/core';
 import type { Desk } from '../../api/client';
+import { HandOver } from './HandOver';
 import { Digs, Findings, Heading, Scope, WaterAtRest, Why } from './PageParts';
 import { PageStrip } from './PageStrip';
 import classes from './ReportView.module.css';
@@ -12,10 +12,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
   return (
     <div className={classes.desk}>
       <div className={classes.bar}>
-        <Button size="xs" onClick={() => window.print()}>
-          Print the page
-        </Button>
-        <span className="quiet">Letter or A4, readable in black alone.</span>
+        <HandOver desk={desk} />
       </div>
       <article className={classes.page} data-page>
         {crossing && <p className={classes.stop}>▲ {crossing}</p>}

@@ -1,0 +1,145 @@
+"""The report and the dig sheets read again by another reader: every page tagged, named and numbered, nothing lost."""
+
+import io
+import re
+from pathlib import Path
+
+import pytest
+from pypdf import PdfReader
+
+from bellstone.core.answer import Assessment, dig_sheets
+from bellstone.core.assess import assess
+from bellstone.core.dig import trench
+from bellstone.core.edits import record_from_page
+from bellstone.core.ground import DomainError
+from bellstone.core.record import Lateral
+from bellstone.formats import lateral_file
+from bellstone.formats.pdf import dig_sheets_pdf, report_pdf
+
+DEMO = Path(__file__).parents[2] / "bellstone" / "demo"
+SAMPLES = sorted(DEMO.glob("*.json"))
+SIZES_PT = {"us-letter": (612.0, 792.0), "a4": (595.3, 841.9)}
+RUN = "run A front cleanout 4in clay, facing main, counts to main\n"
+DEEP = RUN + "landmark curb: 60 ft taped\n20 depth 4ft\n40 depth 5ft\n30 offset up 1.5in joint\n31 roots 30%\n66 main\n"
+
+
+def sample(path: Path) -> Lateral:
+    return lateral_file.loads(path.read_bytes())
+
+
+def told(page: str) -> Assessment:
+    record, lines = record_from_page(page)
+    assert all(line.added for line in lines), [line.why for line in lines if not line.added]
+    return assess(record)
+
+
+def pages(made: bytes) -> list[str]:
+    return [" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(made)).pages]
+
+
+@pytest.mark.parametrize("path", SAMPLES, ids=lambda p: p.stem)
+@pytest.mark.parametrize("paper", SIZES_PT)
+def test_every_sample_is_a_report_on_either_paper(path: Path, paper: str) -> None:
+    record = sample(path)
+    found = assess(record)
+    made = report_pdf(found, [assess(record, path=line.id) for line in record.lines[1:]], paper)
+    reader = PdfReader(io.BytesIO(made))
+    assert reader.trailer["/Root"]["/MarkInfo"]["/Marked"]  # tagged
+    assert reader.trailer["/Root"]["/Lang"] == "en"
+    text = pages(made)
+    for number, (page, words) in enumerate(zip(reader.pages, text, strict=True), start=1):
+        assert (float(page.mediabox.width), float(page.mediabox.height)) == pytest.approx(SIZES_PT[paper], abs=0.5)
+        assert found.name in words and f"page {number} of {len(text)}" in words
+    whole = " ".join(text)
+    assert found.lateral.words in whole
+    for f in found.findings:
+        if f.rated:
+            assert f.rating is None or " ".join(f.rating.why.split()) in whole
+    for words in (*found.scope, *found.cautions, *found.house_rules, *(s.words for s in found.told)):
+        assert " ".join(words.split()) in whole
+
+
+def test_a_dig_is_one_page() -> None:
+    for path in SAMPLES:
+        found = assess(sample(path))
+        if found.digs:
+            for paper in SIZES_PT:
+                assert len(pages(dig_sheets_pdf(found, paper))) == len(found.digs), (path.stem, paper)
+
+
+def test_a_dig_with_much_in_it_is_still_one_page() -> None:
+    many = "".join(f"{20 + n} break shattered joint\n" for n in range(12))
+    found = told(RUN + "20 depth 4ft\n30 depth 5ft\n" + many + "66 main\n")
+    assert len(pages(dig_sheets_pdf(found))) == len(found.digs)
+
+
+def test_a_dig_sheet_says_where_how_deep_what_and_asks_what_was_found() -> None:
+    found = told(DEEP)
+    dig, words = found.digs[0], pages(dig_sheets_pdf(found))[0]
+    assert f"{dig.start_ft:.1f} ft" in words.replace(".0 ft", ".0 ft")
+    assert "front cleanout" in words and "curb" in words and "towards the house" in words
+    assert f"{60 - dig.end_ft:.1f} ft" in words  # the nearer stake from the curb
+    assert f"invert {dig.invert_depth_ft:.1f} ft below the ground" in words
+    for part in ("call the utility locating service first", "roots, 30 %", "Before it is closed", "true footage"):
+        assert part in words
+
+
+def test_nothing_to_dig_is_said() -> None:
+    with pytest.raises(DomainError, match="needs digging"):
+        dig_sheets_pdf(told(RUN + "20 sound\n66 main\n"))
+
+
+def test_without_names_no_name_is_in_it() -> None:
+    record = sample(SAMPLES[0])
+    text = " ".join(pages(report_pdf(assess(record), names=False)))
+    assert record.site.name not in text
+    assert "left out of this copy" in text
+
+
+def test_words_that_look_like_markup_stand_as_they_are() -> None:
+    odd = r"#panic() *bold* $x^2$ <b>tag</b> [link](x) \u{1F600} _em_"
+    text = " ".join(pages(report_pdf(told(RUN + f"note {odd}\n66 main\n"))))
+    for piece in ("#panic()", "*bold*", "$x^2$", "<b>tag</b>", "_em_"):
+        assert piece in text
+
+
+def test_the_same_report_is_the_same_bytes() -> None:
+    found = told(DEEP)
+    assert report_pdf(found) == report_pdf(found)
+
+
+def test_stakes_are_told_from_the_zero_and_the_nearest_landmarks() -> None:
+    sheet = dig_sheets(told(DEEP))[0]
+    assert [s.origin for s in sheet.stakes] == ["front cleanout", "curb"]
+    zero, curb = sheet.stakes
+    assert (zero.first_ft, zero.second_ft) == pytest.approx((sheet.start_ft, sheet.end_ft))
+    assert (curb.first_ft, curb.second_ft) == pytest.approx((60 - sheet.end_ft, 60 - sheet.start_ft))
+    assert (zero.way, curb.way) == ("towards the main", "towards the house")
+
+
+def test_the_cut_follows_the_invert_and_is_open_where_it_is_not_known() -> None:
+    known = dig_sheets(told(DEEP))[0].cut
+    deep = [d for d in known.invert_depth_ft if d is not None]
+    assert deep and all(b >= a - 1e-6 for a, b in zip(deep, deep[1:], strict=False))  # 4 ft at 20 to 5 ft at 40
+    bare = dig_sheets(told(RUN + "30 offset up 1.5in joint\n66 main\n"))[0]
+    assert set(bare.cut.invert_depth_ft) == {None}
+    assert "not known" in bare.deep and "not known" in bare.trench
+
+
+def test_spoil_is_of_the_hole_at_the_deep_end_of_the_band() -> None:
+    sheet = dig_sheets(told(DEEP))[0]
+    deepest = float(re.search(r"from [\d.]+ to ([\d.]+) ft;", sheet.deep)[1])  # type: ignore[index]
+    to, spoil = (float(x) for x in re.search(r"to ([\d.]+) ft with .* about (\d+) yd³", sheet.trench).groups())  # type: ignore[union-attr]
+    length = sheet.end_ft - sheet.start_ft
+    assert to == pytest.approx(deepest + 0.5, abs=0.06)  # half a foot of bedding, handbook 2.11
+    assert spoil == pytest.approx(2.0 * to * length / 27 * 1.25, abs=0.6)  # 24 in wide
+
+
+def test_width_and_depth_of_the_hole() -> None:
+    """Handbook 2.11: width max(24 in, OD + 12 in), half a foot of bedding."""
+    assert trench(8, 6.0, 10.0).width_in == 24.0
+    assert trench(10, 6.0, 10.0).width_in == 24.5  # 10 in and two walls of 1.25 in, and 12
+    assert trench(4, 6.0, 10.0).depth_ft == 6.5
+    for bad in ((0, 6, 10), (4, 0, 10), (4, 6, 0)):
+        with pytest.raises(DomainError):
+            trench(*bad)
