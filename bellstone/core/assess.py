@@ -18,6 +18,7 @@ from bellstone.core.answer import (
     line_verdict,
     lines_shown,
     origins,
+    plan_shown,
     scope_words,
     section_table,
     segment_shown,
@@ -183,9 +184,11 @@ def _beside_the_pipe(lateral: Lateral, placing: Placing, here: JudgedPath, schem
     """Depths, digs, the section at the cursor, and what to be wary of."""
     rows, segments, visit = here.rows, here.segments, here.visit
     depths = depths_of(lateral, visit, placing, segments, here.parts)
+    needed = tuple(digs(rows, depths, segments, pond_causes(here.parts), here.axis))
     return {
         "depths": depths_read(visit, placing),
-        "digs": tuple(digs(rows, depths, segments, pond_causes(here.parts), here.axis)),
+        "digs": needed,
+        "plan": plan_shown(lateral, placing, needed),
         "section": section_table(segments, rows, profile_shown(here.parts), depths, here.coverage),
         "warnings": warnings_of(lateral, visit, rows, segments, here.coverage, placing, scheme, here.parts),
         "cautions": cautions(rows, segments),

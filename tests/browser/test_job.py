@@ -337,3 +337,32 @@ def test_the_report_and_the_dig_sheet_are_handed_over_as_files(analyst: Analyst,
     with analyst.page.expect_download() as saved:
         analyst.page.get_by_role("link", name="Report, PDF").click()
     assert saved.value.suggested_filename == "lateral-report.pdf"
+
+
+def test_a_lot_is_drawn_by_typing_and_the_dig_gets_ties(analyst: Analyst) -> None:
+    analyst.new("Sparrow Mews 6")
+    analyst.paste(
+        "run A front cleanout 4in clay, facing main, counts to main\n20 depth 4ft\n40 depth 5ft\n30 offset up 1.5in joint\n66 main"
+    )
+    analyst.step("Dig")
+    expect(analyst.page.get_by_text("No plan yet")).to_be_visible()
+    for line in (
+        "plan house: 0,0 40,0 40,30 0,30",
+        "plan front cleanout: 20,-2",
+        "plan oak: 35,-25",
+        "plan pole: 2,-40",
+    ):
+        analyst.say(line)
+    lot = analyst.page.get_by_role("img", name="The lot from above")
+    expect(lot).to_be_visible()
+    analyst.say("mark A 20: 14.6ft oak, 26.9ft pole, right, red flag")
+    expect(lot.locator("[data-mark=A]")).to_be_visible()
+    stakes = analyst.page.locator("[data-stake]")
+    expect(stakes.first).to_contain_text("no mark in plan on both sides of it")
+    analyst.say("mark B 55: at 22,-57")
+    expect(stakes.first).to_contain_text("ft from oak")
+    analyst.say("mark C 40: 12ft elm, 15ft pole, left")
+    expect(analyst.page.get_by_text("is not on the plan")).to_be_visible()
+    with analyst.page.expect_download() as saved:
+        analyst.page.get_by_role("link", name="Dig sheet, PDF").click()
+    assert saved.value.suggested_filename == "Sparrow-Mews-6-dig-sheets.pdf"

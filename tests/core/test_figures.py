@@ -15,6 +15,9 @@ CORE = Path(__file__).parents[2] / "bellstone" / "core"
 
 # the handbook's, by its section
 HANDBOOK: dict[str, Any] = {
+    "plan.line.CANNOT_BE_SIGMA": 3.5,  # 2.11
+    "answer.plan_shown.LOCATOR_SIGMA_FT": 0.5,  # 2.11
+    "plan.ties.GOOD_ANGLES_DEG": (30.0, 150.0),  # 2.11
     "dig.trench.LEAST_WIDTH_IN": 24.0,  # 2.11
     "dig.trench.BESIDE_PIPE_IN": 12.0,  # 2.11
     "dig.trench.BEDDING_FT": 0.5,  # 2.11
@@ -92,6 +95,7 @@ HANDBOOK: dict[str, Any] = {
 
 # the world's: definitions, published values, rules from memory where it says so
 WORLD: dict[str, Any] = {
+    "plan.ellipse.CHI2_2_90": 4.605170185988092,  # -2 ln 0.1, by definition of the distribution
     "ground.units.FT3_PER_YD3": 27.0,  # three feet a yard
     "dig.brackets.LADDER_FT": 4.0,  # US federal excavation rules, from memory
     "dig.brackets.PROTECT_FT": 5.0,  # US federal excavation rules, from memory
@@ -110,6 +114,12 @@ WORKING: dict[str, Any] = {
     "assess.OPEN_END_FT": 2.0,
     "dig.brackets.PAST_JOINT_FT": 0.5,
     "dig.trench.WALL_SHARE": 0.125,
+    "plan.line.LEAST_SLACK_FT": 1.0,
+    "plan.ties.LONGEST_TAPE_FT": 100.0,
+    "plan.trilateration.TAPE_SIGMA_FT": 0.15,
+    "plan.trilateration.MEET_FT": 1.0,
+    "plan.trilateration.LEAST_CROSSING": 0.1,
+    "answer.plan_shown.DRAWN_SIGMA_FT": 0.5,
     "dig.trench.SWELL": 1.25,
     "answer.dig_sheet.BESIDE_FT": 4.0,
     "answer.dig_sheet.CUT_STEP_FT": 0.5,

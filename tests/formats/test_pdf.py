@@ -143,3 +143,16 @@ def test_width_and_depth_of_the_hole() -> None:
     for bad in ((0, 6, 10), (4, 0, 10), (4, 6, 0)):
         with pytest.raises(DomainError):
             trench(*bad)
+
+
+def test_with_a_plan_the_sheet_says_what_to_tape_the_stakes_from_and_is_still_one_page() -> None:
+    lot = "plan house: 0,0 40,0 40,30 0,30\nplan front cleanout: 20,-2\nplan oak: 35,-25\nplan pole: 2,-40\n"
+    marks = "mark A 20: 14.6ft oak, 26.9ft pole, right\nmark B 55: at 22,-57\n"
+    found = told(DEEP.replace("66 main\n", "") + lot + marks + "66 main\n")
+    text = pages(dig_sheets_pdf(found))
+    assert len(text) == len(found.digs)
+    assert found.plan is not None
+    for stake in found.plan.stakes[0]:
+        for name, away in stake.ties:
+            assert f"{round(away, 1):g} ft from {name}" in text[0]
+    assert "No plan was drawn" not in text[0]

@@ -6,6 +6,7 @@ from bellstone.core.answer.dig_sheet import dig_sheets
 from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verdict
 from bellstone.core.answer.lines_shown import LineShown, lines_shown
 from bellstone.core.answer.places_shown import landmarks, origins
+from bellstone.core.answer.plan_shown import plan_shown
 from bellstone.core.answer.preview import Preview, preview
 from bellstone.core.answer.review import Review, review
 from bellstone.core.answer.scope import before_you_pull_out, cautions, house_rule_words, scope_words
@@ -34,6 +35,7 @@ __all__ = [
     "line_verdict",
     "lines_shown",
     "origins",
+    "plan_shown",
     "preview",
     "rerated",
     "review",

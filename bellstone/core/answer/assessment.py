@@ -2,6 +2,7 @@
 
 from bellstone.core.answer.lines_shown import LineShown
 from bellstone.core.answer.places_shown import LandmarkShown, Origin
+from bellstone.core.answer.plan_shown import PlanShown
 from bellstone.core.answer.section_table import DepthShown, SectionTable
 from bellstone.core.answer.segments_shown import SegmentShown
 from bellstone.core.answer.told import Statement
@@ -58,6 +59,7 @@ class Assessment(Rec):
     removable: tuple[Removable, ...]  # dams that could be taken out
     running_readings: tuple[str, ...]
     digs: tuple[Bracket, ...]
+    plan: PlanShown | None  # the lot from above; None where nothing is drawn or marked
     lanes: tuple[Lane, ...]
     unseen: tuple[Unseen, ...]
     seen_ft: float | None

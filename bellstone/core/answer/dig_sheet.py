@@ -6,6 +6,7 @@ import numpy as np
 
 from bellstone.core.answer.assessment import Assessment
 from bellstone.core.answer.places_shown import LandmarkShown
+from bellstone.core.answer.plan_shown import PlanShown, StakeInPlan
 from bellstone.core.answer.segments_shown import SegmentShown
 from bellstone.core.dig import Bracket, trench
 from bellstone.core.findings import Finding
@@ -59,6 +60,8 @@ class DigSheet(Rec):
     end_ft: float
     band_ft: float
     stakes: tuple[Stake, ...]
+    in_plan: tuple[StakeInPlan, ...]  # the two stakes with what to tape them from; empty before a plan is drawn
+    plan: PlanShown | None
     marked: tuple[str, ...]  # marks above the ground close by, in words
     deep: str
     trench: str
@@ -83,9 +86,9 @@ def _sheet(a: Assessment, dig: Bracket, number: int) -> DigSheet:
     stops = tuple(c for c in a.cautions if c.startswith("STOP"))
     return DigSheet(
         number=number, of=len(a.digs), what=dig.names, where=dig.where, start_ft=dig.start_ft, end_ft=dig.end_ft,
-        band_ft=dig.band_ft, stakes=_stakes(a, dig), marked=_marked(a, dig), deep=_deep(dig), trench=_trench(dig, here),
-        expect=tuple(_expect(a, dig, here)), lift=dig.lift, before_closing=BEFORE_CLOSING,
-        cautions=(*stops, *dig.flags), cut=_cut(a, dig),
+        band_ft=dig.band_ft, stakes=_stakes(a, dig), in_plan=_in_plan(a, number), plan=a.plan, marked=_marked(a, dig),
+        deep=_deep(dig), trench=_trench(dig, here), expect=tuple(_expect(a, dig, here)), lift=dig.lift,
+        before_closing=BEFORE_CLOSING, cautions=(*stops, *dig.flags), cut=_cut(a, dig),
     )  # fmt: skip
 
 
@@ -102,6 +105,11 @@ def _stake(mark: LandmarkShown, dig: Bracket) -> Stake:
     ends = sorted((abs(dig.start_ft - mark.station_ft), abs(dig.end_ft - mark.station_ft)))
     way = "towards the main" if dig.centre_ft >= mark.station_ft else "towards the house"
     return Stake(origin=mark.name, first_ft=ends[0], second_ft=ends[1], way=way)
+
+
+def _in_plan(a: Assessment, number: int) -> tuple[StakeInPlan, ...]:
+    stakes = a.plan.stakes[number - 1] if a.plan is not None else ()
+    return stakes if any(s.x_ft is not None for s in stakes) else ()
 
 
 def _marked(a: Assessment, dig: Bracket) -> tuple[str, ...]:

@@ -8,6 +8,7 @@ from bellstone.core.edits.told_runs import end_run, know_point, reset_counter, s
 from bellstone.core.entry import (
     CannotAssess,
     CountThings,
+    Draw,
     EndRun,
     EntryReading,
     EstimateLength,
@@ -21,6 +22,7 @@ from bellstone.core.entry import (
     Say,
     See,
     SetLandmark,
+    SetMark,
     StartPass,
     StartRun,
     StartVisit,
@@ -32,6 +34,8 @@ from bellstone.core.record import (
     Item,
     Landmark,
     Lateral,
+    Mark,
+    PlanObject,
     Recommendation,
     RelativePosition,
     Remark,
@@ -82,6 +86,8 @@ class Adder(Draft):
                     reset_counter(self, act)
                 case SetLandmark():
                     self._set_landmark(act.landmark)
+                case Draw() | SetMark():
+                    self._on_the_lot(act)
                 case Know():
                     know_point(self, act)
                 case ReadDepth():
@@ -220,6 +226,26 @@ class Adder(Draft):
         measured = {k: getattr(said, k) for k in said.model_fields_set - {"name"}}
         self.landmarks = [m.model_copy(update=measured) if m.name == name else m for m in self.landmarks]
         self.added.append(name)
+
+    def _on_the_lot(self, act: Draw | SetMark) -> None:
+        if isinstance(act, Draw):
+            self._draw(act.thing)
+        else:
+            self._mark(act.mark)
+
+    def _draw(self, thing: PlanObject) -> None:
+        """A thing drawn again stands where it was drawn last."""
+        self.plan = [o for o in self.plan if o.name.lower() != thing.name.lower()] + [thing]
+        self.added.append(thing.name)
+
+    def _mark(self, mark: Mark) -> None:
+        """A mark of a label that is there is measured anew."""
+        known = next((m for m in self.marks if m.label.lower() == mark.label.lower()), None)
+        ident = known.id if known else next_id("m", (m.id for m in self.marks))
+        position = self.landmark_of(mark.position) if mark.position is not None else None
+        new = mark.model_copy(update={"id": ident, "run": self.run.id if self.run else None, "position": position})
+        self.marks = [m for m in self.marks if m.id != ident] + [new]
+        self.added.append(ident)
 
     def _cannot_assess(self, act: CannotAssess) -> None:
         run = self.run.id if self.run else None

@@ -53,6 +53,8 @@ class Draft:
         self.recommendations: list[Any] = list(lateral.recommendations)
         self.repairs: list[Any] = list(lateral.repairs)
         self.tools: list[Any] = list(lateral.tools)
+        self.marks = list(lateral.marks)
+        self.plan = list(lateral.site.plan)
 
     def result(self) -> Lateral:
         groups = {k: tuple(v) for k, v in self.visit.items()}
@@ -66,6 +68,8 @@ class Draft:
                 "landmarks": tuple(self.landmarks),
                 "lines": tuple(self.lines),
                 "items": tuple(self.items),
+                "marks": tuple(self.marks),
+                "site": self.lateral.site.model_copy(update={"plan": tuple(self.plan)}),
                 "claims": tuple(self.claims),
                 "recommendations": tuple(self.recommendations),
                 "repairs": tuple(self.repairs),

@@ -14,8 +14,10 @@ from bellstone.core.record import (
     KnownPoint,
     Landmark,
     LengthEstimate,
+    Mark,
     NotAssessable,
     PitchReading,
+    PlanObject,
     Rec,
     Recommendation,
     Repair,
@@ -167,6 +169,20 @@ class Say(Rec):
     what: Claim | Recommendation | Symptom | Repair | Tool
 
 
+class Draw(Rec):
+    """A thing on the plan of the lot."""
+
+    act: Literal["draw"] = "draw"
+    thing: PlanObject
+
+
+class SetMark(Rec):
+    """A mark above the line: where along it, and where on the lot."""
+
+    act: Literal["mark"] = "mark"
+    mark: Mark
+
+
 Act = Annotated[
     See
     | StartVisit
@@ -180,6 +196,8 @@ Act = Annotated[
     | ReadPitch
     | Lie
     | SetLandmark
+    | Draw
+    | SetMark
     | CountThings
     | EstimateLength
     | Flush

@@ -4,6 +4,7 @@ import re
 from typing import Any
 
 from bellstone.core.entry.levels import read_levels
+from bellstone.core.entry.on_the_lot import read_drawn, read_mark
 from bellstone.core.entry.positions import LENGTH, feet_amount, read_position
 from bellstone.core.entry.reading import (
     NEW,
@@ -50,6 +51,8 @@ def read_special(text: str) -> Special | None:
         _run,
         read_tool,
         read_landmark,
+        read_drawn,
+        read_mark,
         read_repair,
         _pass,
         _end,

@@ -18,7 +18,9 @@ class SwingTie(Rec):
 class Mark(Rec):
     id: Id
     label: Word
+    run: Id | None = None  # the run its footage was read on
     position: Position | None = None
+    side: Literal["left", "right"] | None = None  # of two ties, seen from the first object towards the second
     plan_x_ft: Number | None = None
     plan_y_ft: Number | None = None
     swing_ties: Annotated[tuple[SwingTie, ...], Field(max_length=12)] = ()

@@ -81,6 +81,14 @@ class HouseRules(Rec):
     minimum_grade: LeastFall = "quarter_inch"
 
 
+class PlanObject(Rec):
+    """A thing on the lot, in local feet (x east, y north): one point, a line of points, or an outline."""
+
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    kind: Literal["house", "drive", "walk", "street", "tree", "fence", "property_line", "object"] = "object"
+    points: Annotated[tuple[tuple[Number, Number], ...], Field(min_length=1, max_length=200)]
+
+
 class Site(Rec):
     name: Annotated[str, Field(min_length=1, max_length=120)]
     locality: Word = ""
@@ -90,5 +98,6 @@ class Site(Rec):
     notes: Text = ""
     house_rules: HouseRules = HouseRules()
     stretches: Annotated[tuple[Stretch, ...], Field(max_length=200)] = ()
+    plan: Annotated[tuple[PlanObject, ...], Field(max_length=200)] = ()
     start_here: bool = False
     scheme: Word = ""  # name and version of the coding scheme; empty: the one that ships

@@ -8,7 +8,7 @@
   set document(title: title, author: "")
   set page(
     paper: paper,
-    margin: (x: 18mm, top: 20mm, bottom: 16mm),
+    margin: (x: 18mm, top: 18mm, bottom: 15mm),
     header: context grid(
       columns: (1fr, auto),
       text(size: 8.5pt, fill: quiet)[#data.name#if data.visit != "" [ · #data.visit]],

@@ -826,6 +826,7 @@ export interface components {
             running_readings: string[];
             /** Digs */
             digs: components["schemas"]["Bracket"][];
+            plan: components["schemas"]["PlanShown"] | null;
             /** Lanes */
             lanes: components["schemas"]["Lane"][];
             /** Unseen */
@@ -1172,6 +1173,18 @@ export interface components {
             station_ft: number[];
             /** Invert Ft */
             invert_ft: number[];
+        };
+        /**
+         * Ellipse
+         * @description Half axes [ft] and the long one's direction [degrees from east towards north].
+         */
+        Ellipse: {
+            /** A Ft */
+            a_ft: number;
+            /** B Ft */
+            b_ft: number;
+            /** Turn Deg */
+            turn_deg: number;
         };
         /**
          * Finding
@@ -1841,8 +1854,12 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /** Run */
+            run?: string | null;
             /** Position */
             position?: (components["schemas"]["CounterPosition"] | components["schemas"]["StationPosition"] | components["schemas"]["RelativePosition"] | components["schemas"]["BetweenPosition"] | components["schemas"]["ThroughoutPosition"] | components["schemas"]["LandmarkPosition"] | components["schemas"]["OrderPosition"]) | null;
+            /** Side */
+            side?: ("left" | "right") | null;
             /** Plan X Ft */
             plan_x_ft?: number | null;
             /** Plan Y Ft */
@@ -1872,6 +1889,35 @@ export interface components {
              * @default true
              */
             ours: boolean;
+        };
+        /**
+         * MarkShown
+         * @description A mark in plan [ft]; without a place, why not.
+         */
+        MarkShown: {
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+            /** Ours */
+            ours: boolean;
+            /** Station Ft */
+            station_ft: number | null;
+            /** X Ft */
+            x_ft?: number | null;
+            /** Y Ft */
+            y_ft?: number | null;
+            ellipse?: components["schemas"]["Ellipse"] | null;
+            /**
+             * Off
+             * @default []
+             */
+            off: string[];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /** NotAssessable */
         NotAssessable: {
@@ -2009,6 +2055,45 @@ export interface components {
              * @default false
              */
             suspect: boolean;
+        };
+        /**
+         * PlanObject
+         * @description A thing on the lot, in local feet (x east, y north): one point, a line of points, or an outline.
+         */
+        PlanObject: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default object
+             * @enum {string}
+             */
+            kind: "house" | "drive" | "walk" | "street" | "tree" | "fence" | "property_line" | "object";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /** PlanShown */
+        PlanShown: {
+            /** Objects */
+            objects: components["schemas"]["PlanObject"][];
+            /** Marks */
+            marks: components["schemas"]["MarkShown"][];
+            /** Line */
+            line: [
+                number,
+                number,
+                number
+            ][];
+            /** Checks */
+            checks: string[];
+            /** Stakes */
+            stakes: [
+                components["schemas"]["StakeInPlan"],
+                components["schemas"]["StakeInPlan"]
+            ][];
         };
         /**
          * PondShown
@@ -2813,6 +2898,11 @@ export interface components {
              */
             stretches: components["schemas"]["Stretch"][];
             /**
+             * Plan
+             * @default []
+             */
+            plan: components["schemas"]["PlanObject"][];
+            /**
              * Start Here
              * @default false
              */
@@ -2822,6 +2912,32 @@ export interface components {
              * @default
              */
             scheme: string;
+        };
+        /**
+         * StakeInPlan
+         * @description An end of a dig in plan: where, how surely, and what to tape it from; ``why`` where that is not known.
+         */
+        StakeInPlan: {
+            /** Station Ft */
+            station_ft: number;
+            /** X Ft */
+            x_ft?: number | null;
+            /** Y Ft */
+            y_ft?: number | null;
+            ellipse?: components["schemas"]["Ellipse"] | null;
+            /**
+             * Ties
+             * @default []
+             */
+            ties: [
+                string,
+                number
+            ][];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * Statement
@@ -3274,6 +3390,18 @@ export interface components {
             count: components["schemas"]["Count"];
         };
         /**
+         * Draw
+         * @description A thing on the plan of the lot.
+         */
+        Draw: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "draw";
+            thing: components["schemas"]["PlanObject"];
+        };
+        /**
          * EndRun
          * @description How a run ended, where it was said as such: the main not reached, or reached.
          */
@@ -3305,7 +3433,7 @@ export interface components {
              * Acts
              * @default []
              */
-            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["EndRun"] | components["schemas"]["ResetCounter"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["SetLandmark"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
+            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["EndRun"] | components["schemas"]["ResetCounter"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["SetLandmark"] | components["schemas"]["Draw"] | components["schemas"]["SetMark"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
             /**
              * Unread
              * @default []
@@ -3510,6 +3638,18 @@ export interface components {
              */
             act: "landmark";
             landmark: components["schemas"]["Landmark"];
+        };
+        /**
+         * SetMark
+         * @description A mark above the line: where along it, and where on the lot.
+         */
+        SetMark: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "mark";
+            mark: components["schemas"]["Mark"];
         };
         /** StartPass */
         StartPass: {

@@ -14,6 +14,7 @@ const HEIGHTS: Record<Step, Partial<Record<TrackName, number>>> = {
   pipe: { Findings: 24, Ground: 34, Wall: 110, Soundness: 24, Seen: 36 },
   water: { Findings: 24, Ground: 46, Fall: 150, Wall: 48, Water: 48, Seen: 18 },
   judge: { Findings: 24, Ground: 34, Wall: 64, Water: 24, Soundness: 56, Seen: 18 },
+  dig: { Findings: 24, Ground: 84, Wall: 40, Seen: 18 },
   report: {},
 };
 /** Height of a track opened where its step leaves it closed. */

@@ -40,6 +40,7 @@ const SetupView = lazy(() => import('../setup/SetupView'));
 const PipeView = lazy(() => import('../pipe/PipeView'));
 const WaterView = lazy(() => import('../water/WaterView'));
 const JudgeView = lazy(() => import('../judge/JudgeView'));
+const DigView = lazy(() => import('../dig/DigView'));
 const ReportView = lazy(() => import('../report/ReportView'));
 const VIEWS = {
   setup: SetupView,
@@ -47,6 +48,7 @@ const VIEWS = {
   pipe: PipeView,
   water: WaterView,
   judge: JudgeView,
+  dig: DigView,
   report: ReportView,
 };
 

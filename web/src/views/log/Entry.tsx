@@ -17,7 +17,7 @@ export interface EntryProps {
   /** Our own pad stands below: the screen's keyboard stays away. */
   small: boolean;
   onPaste?: () => void;
-  onTable: () => void;
+  onTable?: () => void;
   /** A line that the step is for. */
   example?: string;
   /** How such a line is said. */
@@ -100,9 +100,11 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
             paste notes
           </button>
         )}
-        <button type="button" className={classes.plain} onClick={onTable}>
-          import a table
-        </button>
+        {onTable && (
+          <button type="button" className={classes.plain} onClick={onTable}>
+            import a table
+          </button>
+        )}
       </div>
       <div className={classes.reading} role="status" aria-live="polite" data-reading>
         {error ? (

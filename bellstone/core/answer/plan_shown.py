@@ -1,0 +1,168 @@
+"""The lot from above as it is shown: things drawn, marks with their ellipses, the line through them, stakes of the digs."""
+
+from collections.abc import Sequence
+from math import hypot
+
+import numpy as np
+
+from bellstone.core.dig import Bracket
+from bellstone.core.ground import DomainError
+from bellstone.core.plan import Ellipse, PlanPoint, along, cable_check, ellipse_90, swing_ties, trilaterate
+from bellstone.core.record import (
+    CounterPosition,
+    LandmarkPosition,
+    Lateral,
+    Mark,
+    PlanObject,
+    Rec,
+    amount_middle,
+    amount_spread,
+)
+from bellstone.core.stations import Placing, vertical_cable
+
+LOCATOR_SIGMA_FT = 0.5  # of where a beacon was found above the line: handbook 2.11
+DRAWN_SIGMA_FT = 0.5  # a coordinate read off a sketch: working value
+
+
+class MarkShown(Rec):
+    """A mark in plan [ft]; without a place, why not."""
+
+    label: str
+    words: str
+    ours: bool
+    station_ft: float | None
+    x_ft: float | None = None
+    y_ft: float | None = None
+    ellipse: Ellipse | None = None
+    off: tuple[str, ...] = ()  # what each tape is off by, where there is one to spare
+    why: str = ""
+
+
+class StakeInPlan(Rec):
+    """An end of a dig in plan: where, how surely, and what to tape it from; ``why`` where that is not known."""
+
+    station_ft: float
+    x_ft: float | None = None
+    y_ft: float | None = None
+    ellipse: Ellipse | None = None
+    ties: tuple[tuple[str, float], ...] = ()
+    why: str = ""
+
+
+class PlanShown(Rec):
+    objects: tuple[PlanObject, ...]
+    marks: tuple[MarkShown, ...]
+    line: tuple[tuple[float, float, float], ...]  # station, x, y [ft] of the points that the line runs through
+    checks: tuple[str, ...]
+    stakes: tuple[tuple[StakeInPlan, StakeInPlan], ...]  # of each dig
+
+
+def plan_shown(lateral: Lateral, placing: Placing, digs: Sequence[Bracket]) -> PlanShown | None:
+    """The plan with all that follows from it; None where nothing is drawn and nothing marked."""
+    if not lateral.site.plan and not lateral.marks:
+        return None
+    fixed = fixed_points(lateral.site.plan)
+    down = vertical_cable(lateral.lines[0])
+    marks, points = [], _landmarks_in_plan(lateral, placing, fixed, down)
+    for mark in lateral.marks:
+        shown, point = _mark(mark, placing, fixed, down)
+        marks.append(shown)
+        points += [point] if point is not None else []
+    stakes = tuple((_stake(points, d.start_ft, fixed, down), _stake(points, d.end_ft, fixed, down)) for d in digs)
+    ordered = sorted(points, key=lambda p: p.station_ft)
+    return PlanShown(
+        objects=lateral.site.plan, marks=tuple(marks), line=tuple((p.station_ft + down, p.x_ft, p.y_ft) for p in ordered),
+        checks=tuple(cable_check(points)), stakes=stakes,
+    )  # fmt: skip
+
+
+def fixed_points(things: Sequence[PlanObject]) -> dict[str, tuple[float, float]]:
+    """What a tape can be held to, by name: things of one point, and the corners of the others by their number.
+
+    >>> house = PlanObject(name="house", points=((0, 0), (40, 0)))
+    >>> fixed_points([house, PlanObject(name="oak", points=((12, -8),))])
+    {'house 1': (0.0, 0.0), 'house 2': (40.0, 0.0), 'oak': (12.0, -8.0)}
+    """
+    out: dict[str, tuple[float, float]] = {}
+    for thing in things:
+        if len(thing.points) == 1:
+            out[thing.name] = thing.points[0]
+        else:
+            out |= {f"{thing.name} {n}": point for n, point in enumerate(thing.points, start=1)}
+    return out
+
+
+def _landmarks_in_plan(
+    lateral: Lateral, placing: Placing, fixed: dict[str, tuple[float, float]], down: float
+) -> list[PlanPoint]:
+    """Points of the line itself that stand on the plan by their name: the access, the main; a tree stands beside it."""
+    on_line = {m.name for m in lateral.landmarks if m.kind in ("access", "main", "fitting")}
+    named = {name.lower(): xy for name, xy in fixed.items()}
+    cov = np.eye(2) * DRAWN_SIGMA_FT**2
+    return [
+        PlanPoint(name, max(station - down, 0.0), LOCATOR_SIGMA_FT, *named[name.lower()], cov)
+        for name, station in placing.landmark_stations.items()
+        if name.lower() in named and name in on_line
+    ]
+
+
+def _mark(
+    mark: Mark, placing: Placing, fixed: dict[str, tuple[float, float]], down: float
+) -> tuple[MarkShown, PlanPoint | None]:
+    station = _station_of(mark, placing)
+    base = MarkShown(
+        label=mark.label, words=mark.words, ours=mark.ours, station_ft=None if station is None else station[0]
+    )
+    try:
+        x, y, cov, off = _where(mark, fixed)
+    except DomainError as error:
+        return base.model_copy(update={"why": str(error)}), None
+    spare = tuple(f"{t.object} {o:+.1f} ft" for t, o in zip(mark.swing_ties, off, strict=True)) if len(off) > 2 else ()
+    shown = base.model_copy(update={"x_ft": x, "y_ft": y, "ellipse": ellipse_90(cov), "off": spare})
+    if station is None or not mark.ours:
+        return shown, None
+    return shown, PlanPoint(mark.label, max(station[0] - down, 0.0), station[1], x, y, cov)
+
+
+def _where(mark: Mark, fixed: dict[str, tuple[float, float]]) -> tuple[float, float, np.ndarray, tuple[float, ...]]:
+    if mark.swing_ties:
+        named = {name.lower(): xy for name, xy in fixed.items()}
+        unknown = [t.object for t in mark.swing_ties if t.object.lower() not in named]
+        if unknown:
+            raise DomainError(
+                f"mark {mark.label}", unknown[0], f"is not on the plan: draw it first, plan {unknown[0]}: x,y"
+            )
+        at = trilaterate(
+            [named[t.object.lower()] for t in mark.swing_ties], [t.distance_ft for t in mark.swing_ties], mark.side
+        )
+        return at.x_ft, at.y_ft, at.cov, at.off_ft
+    if mark.plan_x_ft is None or mark.plan_y_ft is None:
+        raise DomainError(f"mark {mark.label}", mark.words or "words only", "has no ties and no coordinates")
+    return mark.plan_x_ft, mark.plan_y_ft, np.eye(2) * DRAWN_SIGMA_FT**2, ()
+
+
+def _station_of(mark: Mark, placing: Placing) -> tuple[float, float] | None:
+    """Where along the line a mark was set, with σ [ft]: the beacon's place under it."""
+    match mark.position:
+        case CounterPosition(counter=counter):
+            fit = placing.fits.get(mark.run or "")
+            if fit is None or not fit.tied:
+                return None
+            read = amount_middle(counter)
+            return fit.station(read) + fit.located_ahead, hypot(
+                fit.sigma(read), amount_spread(counter), LOCATOR_SIGMA_FT
+            )
+        case LandmarkPosition(landmark=name, side="at") if name in placing.landmark_stations:
+            return placing.landmark_stations[name], LOCATOR_SIGMA_FT
+    return None
+
+
+def _stake(
+    points: Sequence[PlanPoint], station: float, fixed: dict[str, tuple[float, float]], down: float
+) -> StakeInPlan:
+    at = along(points, max(station - down, 0.0))
+    if at is None:
+        return StakeInPlan(station_ft=station, why="no mark in plan on both sides of it")
+    ties = swing_ties(at.x_ft, at.y_ft, fixed)
+    why = "" if ties else "no two fixed objects within a tape's length stand at a good angle"
+    return StakeInPlan(station_ft=station, x_ft=at.x_ft, y_ft=at.y_ft, ellipse=ellipse_90(at.cov), ties=ties, why=why)
