@@ -17,6 +17,7 @@ from bellstone.core.answer import (
     landmarks,
     line_verdict,
     lines_shown,
+    next_look,
     origins,
     plan_shown,
     scope_words,
@@ -132,9 +133,12 @@ def _how_it_rates(lateral: Lateral, here: JudgedPath, lines: Sequence[LineShown]
     mine = next((o for o in lateral.overrides if o.item is None), None)
     held = pond_causes(here.parts)
     stands = VERDICT_WORDS[mine.verdict] if mine and mine.verdict else verdict.words
+    shown = tuple(segment_shown(s, here.scored, here.coverage, lateral, scheme, only, held) for s in segments)
+    judged = whole_lateral(verdict, stands, whole.worst, here.path.line.id, lines)
     return {
-        "lateral": whole_lateral(verdict, stands, whole.worst, here.path.line.id, lines),
-        "segments": tuple(segment_shown(s, here.scored, here.coverage, lateral, scheme, only, held) for s in segments),
+        "lateral": judged,
+        "segments": shown,
+        "next_look": next_look(lateral, judged.verdict, [r.finding for r in rows], shown),
         "line": whole,
         "verdict": verdict,
         "verdict_stands": stands,

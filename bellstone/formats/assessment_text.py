@@ -158,6 +158,7 @@ def _beside(a: Assessment) -> Iterator[str]:
 
 
 def _limits(a: Assessment, lines: Sequence[PageLine]) -> Iterator[str]:
+    yield from ("", f"Next look: {a.next_look.words}") if a.next_look else ()
     yield from ("", "Scope and limits:", *(f"  {line}" for line in a.scope))
     yield from (f"  may be seen twice: {p.words}" for p in a.proposals)
     yield from (f"  ▲ {w.where}: {w.text}; {w.mend}" for w in a.warnings)

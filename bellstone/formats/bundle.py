@@ -1,63 +1,83 @@
 """All that is handed over of one lateral, by file name: what the desk saves one by one, and the terminal at once."""
 
-import io
-import zipfile
-from collections.abc import Collection, Sequence
+from collections.abc import Callable, Collection, Sequence
 from typing import get_args
 
-from bellstone.core.answer import Assessment
+from bellstone.core.answer import Assessment, owners_page
 from bellstone.core.entry import page_of
 from bellstone.core.record import Lateral
 from bellstone.formats import lateral_file
 from bellstone.formats.assessment_text import assessment_text
+from bellstone.formats.calendar import calendar_bytes
 from bellstone.formats.csv_table import What
 from bellstone.formats.csv_write import write_table
-from bellstone.formats.pdf import Paper, dig_sheets_pdf, report_pdf
+from bellstone.formats.dxf import dxf_text
+from bellstone.formats.geojson import geojson_text
+from bellstone.formats.pdf import Paper, charts, dig_sheets_pdf, owners_page_pdf, report_pdf
+from bellstone.formats.xlsx import xlsx_bytes
 
-KINDS = ("pdf", "json", "txt", "csv")
-ZIP_TIME = (1980, 1, 1, 0, 0, 0)  # the earliest a zip knows: the same files are the same bytes
+Files = dict[str, bytes]
 
 
 def bundle(
     record: Lateral,
     shown: Assessment,
     others: Sequence[Assessment] = (),
-    only: Collection[str] = KINDS,
+    only: Collection[str] = (),
     paper: Paper = "us-letter",
     names: bool = True,
-) -> dict[str, bytes]:
-    """Every file of a lateral: report and dig sheets (PDF), lateral file and assessment (JSON), notes and words, tables.
+) -> Files:
+    """Every file of a lateral, by kind: ``only`` names some of KINDS, all of them where it names none.
 
-    ``others`` are the assessments on its other lines. Without dig there are no dig sheets; a table without rows is left
-    out. Without names only the PDFs are made: the other files hold the record itself.
+    ``others`` are the assessments on its other lines. Without dig there are no dig sheets, without date no calendar; a
+    table without rows is left out. Without names only the PDFs are made: the other files hold the record itself.
     """
-    made: dict[str, bytes] = {}
-    if "pdf" in only:
-        made["report.pdf"] = report_pdf(shown, others, paper, names)
-        if shown.digs:
-            made["dig-sheets.pdf"] = dig_sheets_pdf(shown, paper, names)
-    if not names:
-        return made
-    if "json" in only:
-        made["lateral.bellstone.json"] = lateral_file.dumps(record).encode()
-        made["assessment.json"] = shown.model_dump_json(indent=1).encode()
-    if "txt" in only:
-        made["notes.txt"] = page_of(record).encode()
-        made["assessment.txt"] = assessment_text(shown, (), others).encode()
-    if "csv" in only:
-        tables = {what: write_table(record, what) for what in get_args(What)}
-        made |= {f"{what}.csv": text.encode() for what, text in tables.items() if text.count("\n") > 1}
+    made = _pages(record, shown, others, paper, names) if not only or "pdf" in only else {}
+    for kind, make in MAKERS.items():
+        if names and (not only or kind in only):
+            made |= make(record, shown, others)
     return made
 
 
-def zipped(files: dict[str, bytes]) -> bytes:
-    """The files in one, the same bytes for the same files.
+def _pages(record: Lateral, shown: Assessment, others: Sequence[Assessment], paper: Paper, names: bool) -> Files:
+    owner = owners_page(shown, others, record.site.house_rules, record.site.stretches)
+    made = {
+        "report.pdf": report_pdf(shown, others, paper, names),
+        "owners-page.pdf": owners_page_pdf(shown, owner, paper, names),
+    }
+    return made | ({"dig-sheets.pdf": dig_sheets_pdf(shown, paper, names)} if shown.digs else {})
 
-    >>> zipped({"a.txt": b"a"}) == zipped({"a.txt": b"a"})
-    True
-    """
-    out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-        for name, data in sorted(files.items()):
-            archive.writestr(zipfile.ZipInfo(name, ZIP_TIME), data, zipfile.ZIP_DEFLATED)
-    return out.getvalue()
+
+def _json(record: Lateral, shown: Assessment, others: Sequence[Assessment]) -> Files:
+    return {
+        "lateral.bellstone.json": lateral_file.dumps(record).encode(),
+        "assessment.json": shown.model_dump_json(indent=1).encode(),
+    }
+
+
+def _txt(record: Lateral, shown: Assessment, others: Sequence[Assessment]) -> Files:
+    return {"notes.txt": page_of(record).encode(), "assessment.txt": assessment_text(shown, (), others).encode()}
+
+
+def _csv(record: Lateral, shown: Assessment, others: Sequence[Assessment]) -> Files:
+    tables = {what: write_table(record, what) for what in get_args(What)}
+    return {f"{what}.csv": text.encode() for what, text in tables.items() if text.count("\n") > 1}
+
+
+def _ics(record: Lateral, shown: Assessment, others: Sequence[Assessment]) -> Files:
+    made = calendar_bytes(shown)
+    return {} if made is None else {"next-look.ics": made}
+
+
+MAKERS: dict[str, Callable[[Lateral, Assessment, Sequence[Assessment]], Files]] = {
+    "json": _json,
+    "txt": _txt,
+    "csv": _csv,
+    "geojson": lambda _, shown, __: {"lateral.geojson": geojson_text(shown).encode()},
+    "dxf": lambda _, shown, __: {"plan-and-profile.dxf": dxf_text(shown).encode()},
+    "xlsx": lambda _, shown, others: {"schedule.xlsx": xlsx_bytes(shown, others)},
+    "ics": _ics,
+    "svg": lambda _, shown, __: charts(shown, "svg"),
+    "png": lambda _, shown, __: charts(shown, "png"),
+}
+KINDS = ("pdf", *MAKERS)

@@ -329,6 +329,7 @@ def test_the_report_and_the_dig_sheet_are_handed_over_as_files(analyst: Analyst,
     for link, name in (
         ("Report, PDF", "14-Plover-Rise-report.pdf"),
         ("Dig sheet, PDF", "14-Plover-Rise-dig-sheets.pdf"),
+        ("For the owner, PDF", "14-Plover-Rise-for-the-owner.pdf"),
     ):
         with analyst.page.expect_download() as saved:
             analyst.page.get_by_role("link", name=link).click()
@@ -337,6 +338,16 @@ def test_the_report_and_the_dig_sheet_are_handed_over_as_files(analyst: Analyst,
     with analyst.page.expect_download() as saved:
         analyst.page.get_by_role("link", name="Report, PDF").click()
     assert saved.value.suggested_filename == "lateral-report.pdf"
+    for item, name in (
+        ("schedule, XLSX", "14-Plover-Rise.xlsx"),
+        ("plan and profile, DXF", "14-Plover-Rise.dxf"),
+        ("line, marks and digs, GeoJSON", "14-Plover-Rise.geojson"),
+        ("everything, in one zip", "14-Plover-Rise.zip"),
+    ):
+        analyst.page.get_by_role("button", name="save as").click()
+        with analyst.page.expect_download() as saved:
+            analyst.page.get_by_role("menuitem", name=item).click()
+        assert saved.value.suggested_filename == name
 
 
 def test_a_lot_is_drawn_by_typing_and_the_dig_gets_ties(analyst: Analyst) -> None:

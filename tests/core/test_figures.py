@@ -15,6 +15,9 @@ CORE = Path(__file__).parents[2] / "bellstone" / "core"
 
 # the handbook's, by its section
 HANDBOOK: dict[str, Any] = {
+    "answer.next_look.ROOTS_MONTHS": 12,  # 01: yearly
+    "answer.next_look.OLD_PIPE_MONTHS": 24,  # 01: older pipe and trees every one to two years
+    "answer.next_look.FOAM_MONTHS": 9,  # 01: nine to ten months
     "plan.line.CANNOT_BE_SIGMA": 3.5,  # 2.11
     "answer.plan_shown.LOCATOR_SIGMA_FT": 0.5,  # 2.11
     "plan.ties.GOOD_ANGLES_DEG": (30.0, 150.0),  # 2.11
@@ -108,6 +111,8 @@ WORLD: dict[str, Any] = {
 
 # this project's working values: common sense and trials on random lines, nobody's standard
 WORKING: dict[str, Any] = {
+    "answer.next_look.WATCHED_MONTHS": 12,
+    "answer.owners_page.LEAST_TOLD": 3,
     "answer.scope.SAME_WATER_FT": 6.0,
     "answer.section_table.SECTION_STEP_FT": 0.25,
     "answer.section_table.SECTION_LIMIT": 8000,

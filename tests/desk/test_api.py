@@ -287,7 +287,7 @@ def test_the_report_and_the_dig_sheets_are_saved_as_pdf(desk, lateral_id) -> Non
     refused = desk.send("GET", f"/{lateral_id}/digs.pdf")
     assert refused.status_code == 422 and "needs digging" in refused.json()["message"]
     desk.send("POST", f"/{lateral_id}/lines", {"text": "30 offset up 1.5in"}, version=1)
-    for name in ("report.pdf", "digs.pdf?paper=a4", "report.pdf?names=false"):
+    for name in ("report.pdf", "digs.pdf?paper=a4", "owner.pdf", "report.pdf?names=false"):
         saved = desk.send("GET", f"/{lateral_id}/{name}")
         assert saved.status_code == 200 and saved.headers["Content-Type"] == "application/pdf"
         assert saved.content[:5] == b"%PDF-"
@@ -295,6 +295,16 @@ def test_the_report_and_the_dig_sheets_are_saved_as_pdf(desk, lateral_id) -> Non
     nameless = desk.send("GET", f"/{lateral_id}/report.pdf?names=false")
     assert "Alder" not in nameless.headers["Content-Disposition"]
     assert desk.send("GET", f"/{lateral_id}/report.pdf?paper=a0").status_code == 422
+
+
+def test_the_open_formats_are_saved_one_by_one(desk, lateral_id) -> None:
+    for kind, starts in (("geojson", b"{"), ("dxf", b"  0"), ("xlsx", b"PK")):
+        saved = desk.send("GET", f"/{lateral_id}/made/{kind}")
+        assert saved.status_code == 200 and saved.content.startswith(starts)
+        assert saved.headers["Content-Disposition"].endswith(f'.{kind}"')
+    undated = desk.send("GET", f"/{lateral_id}/made/ics")
+    assert undated.status_code == 422 and "no date" in undated.json()["message"]
+    assert desk.send("GET", f"/{lateral_id}/made/doc").status_code == 422
 
 
 def test_everything_is_saved_in_one_zip(desk, lateral_id) -> None:

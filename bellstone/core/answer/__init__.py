@@ -5,6 +5,8 @@ from bellstone.core.answer.consequence import Rerated, consequence, rerated
 from bellstone.core.answer.dig_sheet import dig_sheets
 from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verdict
 from bellstone.core.answer.lines_shown import LineShown, lines_shown
+from bellstone.core.answer.next_look import next_look
+from bellstone.core.answer.owners_page import OwnersPage, owners_page
 from bellstone.core.answer.places_shown import landmarks, origins
 from bellstone.core.answer.plan_shown import plan_shown
 from bellstone.core.answer.preview import Preview, preview
@@ -20,6 +22,7 @@ __all__ = [
     "CountShown",
     "JudgedPath",
     "LineShown",
+    "OwnersPage",
     "Preview",
     "Remarked",
     "Rerated",
@@ -34,7 +37,9 @@ __all__ = [
     "landmarks",
     "line_verdict",
     "lines_shown",
+    "next_look",
     "origins",
+    "owners_page",
     "plan_shown",
     "preview",
     "rerated",

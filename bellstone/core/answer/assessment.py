@@ -1,6 +1,7 @@
 """What an assessment says: plain records, ready for a screen, a page or a file."""
 
 from bellstone.core.answer.lines_shown import LineShown
+from bellstone.core.answer.next_look import NextLook
 from bellstone.core.answer.places_shown import LandmarkShown, Origin
 from bellstone.core.answer.plan_shown import PlanShown
 from bellstone.core.answer.section_table import DepthShown, SectionTable
@@ -51,6 +52,7 @@ class Assessment(Rec):
     verdict: VerdictShown  # as computed
     verdict_stands: str  # the words that stand: the analyst's where one was set, else the computed
     lateral: LateralVerdict  # the worst of all its lines
+    next_look: NextLook | None  # None: no rule asks for one
     verdict_reason: str  # why the analyst set it; empty where nothing was set
     profile: ProfileShown | None  # the adjusted invert; None where no stretch has footage
     invert_before: EarlierInvert | None  # as the last visit before this one that tied it to the ground read it

@@ -27,7 +27,7 @@ from bellstone.core.record.reading import (
 )
 from bellstone.core.record.run import KnownPoint, Pass, Run
 from bellstone.core.record.sighting import Alternative, Change, Clock, Item, Pipe, Sighting, has_no_place
-from bellstone.core.record.site import HouseRules, Landmark, LengthEstimate, Line, PlanObject, Site
+from bellstone.core.record.site import HouseRules, Landmark, LengthEstimate, Line, PlanObject, Site, Stretch
 from bellstone.core.record.visit import Visit
 
 __all__ = [
@@ -68,6 +68,7 @@ __all__ = [
     "Sighting",
     "Site",
     "StationPosition",
+    "Stretch",
     "Symptom",
     "ThroughoutPosition",
     "Tool",

@@ -1,19 +1,26 @@
 """What is handed over: the report and the dig sheets as PDF, and everything in one file."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
-from bellstone.core.answer import Assessment
+from bellstone.core.answer import Assessment, owners_page
+from bellstone.core.ground import DomainError
 from bellstone.desk import store
 from bellstone.desk.api.answers import LateralId, LinePath, Refusal, download
 from bellstone.desk.models import StoredLateral
-from bellstone.formats.bundle import bundle, zipped
-from bellstone.formats.pdf import Paper, dig_sheets_pdf, report_pdf
+from bellstone.formats.bundle import bundle
+from bellstone.formats.pdf import Paper, dig_sheets_pdf, owners_page_pdf, report_pdf
+from bellstone.formats.zipping import zipped
 
 router = Router(tags=["handing over"])
 Names = Annotated[bool, Query(description="without names the lateral's name and address are left out")]
+Made = Literal["geojson", "dxf", "xlsx", "ics"]
+TYPES: dict[Made, str] = {
+    "geojson": "application/geo+json", "dxf": "image/vnd.dxf", "ics": "text/calendar",
+    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+}  # fmt: skip
 ANSWERS = {200: bytes, 404: Refusal, 422: Refusal}
 
 
@@ -44,6 +51,31 @@ def save_dig_sheets(
     row = store.row_of(lateral_id)
     made = dig_sheets_pdf(store.assessment_of(row, path), paper, names)
     return download(made, "application/pdf", f"{_name(row, names)} dig sheets", "pdf")
+
+
+@router.get("/{lateral_id}/owner.pdf", response=ANSWERS, operation_id="save_owners_page")
+def save_owners_page(
+    request: HttpRequest, lateral_id: LateralId, path: LinePath = None, paper: Paper = "us-letter", names: Names = True
+) -> HttpResponse:
+    """Half a page for the owner of the lateral, without the trade's words."""
+    row = store.row_of(lateral_id)
+    shown, site = store.assessment_of(row, path), store.record_of(row).site
+    page = owners_page(shown, _others(row, shown), site.house_rules, site.stretches)
+    made = owners_page_pdf(shown, page, paper, names)
+    return download(made, "application/pdf", f"{_name(row, names)} for the owner", "pdf")
+
+
+@router.get("/{lateral_id}/made/{kind}", response=ANSWERS, operation_id="save_made")
+def save_made(request: HttpRequest, lateral_id: LateralId, kind: Made, path: LinePath = None) -> HttpResponse:
+    """The map, the drawing, the schedule or the calendar of the line shown, each in its open format."""
+    row = store.row_of(lateral_id)
+    shown = store.assessment_of(row, path)
+    files = bundle(store.record_of(row), shown, _others(row, shown), only=(kind,))
+    if not files:
+        raise DomainError(
+            "calendar", row.name, "no date follows from this visit; date it, or advise: look again in a year"
+        )
+    return download(next(iter(files.values())), TYPES[kind], row.name, kind)
 
 
 @router.get("/{lateral_id}/bundle.zip", response=ANSWERS, operation_id="save_bundle")

@@ -1,24 +1,6 @@
 #import "sheet.typ": *
+#import "drawings.typ": *
 
-#let strip(s) = {
-  let (w, h) = (172mm, 17mm)
-  let x(f) = (f - s.start) / (s.end - s.start) * w
-  let step = (1, 2, 5, 10, 20, 50, 100, 200, 500).find(n => (s.end - s.start) / n <= 16)
-  box(width: w, height: h)[
-    #place(dy: 8mm, line(length: w, stroke: 2.4pt))
-    #for p in s.pipes {
-      if p.start != none and p.start > s.start { place(line(start: (x(p.start), 5mm), end: (x(p.start), 11mm), stroke: 0.6pt)) }
-    }
-    #for m in s.marks {
-      if m.to != none { place(dx: x(m.at), dy: 7.2mm, rect(width: calc.max(0.6mm, (x(m.to) - x(m.at))), height: 1.6mm, fill: ink)) }
-      place(dx: calc.min(calc.max(x(m.at) - 2mm, 0mm), w - 4mm), dy: 1mm, box(width: 4mm, height: 4mm, stroke: 0.8pt, fill: if m.rated >= 4 { ink } else { white },
-        align(center + horizon, text(size: 7.5pt, weight: 600, fill: if m.rated >= 4 { white } else { ink })[#m.rated])))
-    }
-    #for n in range(int(calc.ceil(s.start / step)), int(calc.floor(s.end / step)) + 1) {
-      place(dx: x(n * step) - 6mm, dy: 11.5mm, box(width: 12mm, align(center, text(size: 7.5pt, fill: quiet)[#calc.abs(n * step)])))
-    }
-  ]
-}
 #let section(title, body) = { heading(level: 2, title); body }
 
 #show: page_of.with("Condition report, " + data.name)
@@ -39,6 +21,7 @@
 #if data.others.len() > 0 { section("Along the line", ruled((auto, 1fr), ("where", "what"), data.others.map(r => r.map(c => [#c])))) }
 #if data.lines.len() > 0 { section("The lines", points(data.lines)) }
 #for (title, said) in data.told { section(title, points(said)) }
+#if data.next.len() > 0 { section("Next look", points(data.next)) }
 #section("Scope and limits", points(data.scope))
 #if data.warnings.len() > 0 { section("To be answered", points(data.warnings)) }
 #if data.kept.len() > 0 { section("Kept as said", points(data.kept)) }

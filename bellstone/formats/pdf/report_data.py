@@ -21,7 +21,7 @@ def report_data(a: Assessment, others: Sequence[Assessment]) -> dict[str, Any]:
         "worst": str(a.lateral.worst or "none rated"),
         "reasons": _reasons(a),
         "stops": [c for c in a.cautions if c.startswith("STOP")],
-        "strip": _strip(a),
+        "strip": strip_data(a),
         "segments": [_segment(s) for s in a.segments],
         "axis": a.axis_words,
         "findings": [_finding(f) for f in _by_concern(findings)],
@@ -31,6 +31,7 @@ def report_data(a: Assessment, others: Sequence[Assessment]) -> dict[str, Any]:
         "digs": [dig_words(d) for d in digs],
         "told": [[title, said] for about, title in TITLES.items() if (said := [s.words for s in a.told if s.about == about])],
         "lines": [_line(a, n) for n in range(len(a.lines))],
+        "next": [a.next_look.words] if a.next_look else [],
         "scope": [*a.scope, *(f"may be seen twice: {p.words}" for p in a.proposals)],
         "warnings": [f"{w.where}: {w.text}; {w.mend}" for w in a.warnings],
         "kept": [f"“{r.said}” ({r.why})" for r in a.remarks],
@@ -75,7 +76,7 @@ def _line(a: Assessment, n: int) -> str:
     return f"{line.name}{' (shown)' if line.id == a.path else ''}: {told}"
 
 
-def _strip(a: Assessment) -> dict[str, Any] | None:
+def strip_data(a: Assessment) -> dict[str, Any] | None:
     """Rated findings along the line, for the eye: stations [ft] and ratings; None where there is no footage."""
     placed = [f for f in a.findings if f.rated and f.how == "station" and f.station_ft is not None]
     feet = [s for s in a.axis if s.kind == "feet" and s.start_ft is not None and s.end_ft is not None]

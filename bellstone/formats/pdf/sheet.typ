@@ -5,7 +5,7 @@
 #let quiet = luma(90)
 
 #let page_of(title, body) = {
-  set document(title: title, author: "")
+  set document(title: title, author: "", date: none) // no clock: the same page is the same bytes
   set page(
     paper: paper,
     margin: (x: 18mm, top: 18mm, bottom: 15mm),

@@ -7,11 +7,12 @@ from typing import Any, Literal
 
 import typst
 
-from bellstone.core.answer import Assessment, dig_sheets
+from bellstone.core.answer import Assessment, OwnersPage, dig_sheets
 from bellstone.core.ground import DomainError
-from bellstone.formats.pdf.report_data import report_data
+from bellstone.formats.pdf.report_data import report_data, strip_data
 
 Paper = Literal["us-letter", "a4"]
+Picture = Literal["svg", "png"]
 HERE = Path(__file__).parent
 NAMELESS = "Lateral"
 LEFT_OUT = (
@@ -40,6 +41,27 @@ def report_pdf(
     return _set("report.typ", _head(a, names) | report_data(a, others), paper)
 
 
+def owners_page_pdf(a: Assessment, page: OwnersPage, paper: Paper = "us-letter", names: bool = True) -> bytes:
+    """Half a page for the owner, without the trade's words."""
+    return _set("owner.typ", _head(a, names) | page.model_dump(mode="json"), paper)
+
+
+def charts(a: Assessment, picture: Picture) -> dict[str, bytes]:
+    """Every chart that the line has, by name, as SVG or PNG: strip, profile, the lot, and each dig cut open."""
+    sheets = dig_sheets(a)
+    strip = strip_data(a)
+    drawn = [("strip", "strip", strip)] if strip else []
+    drawn += [("profile", "profile", a.profile.model_dump(mode="json"))] if a.profile else []
+    drawn += [(f"dig-{s.number}", "dig", s.model_dump(mode="json")) for s in sheets]
+    drawn += [(f"plan-{s.number}", "plan", s.model_dump(mode="json")) for s in sheets if s.in_plan]
+    if not drawn:
+        return {}
+    data = _head(a, names=True) | {"charts": [{"kind": kind, "data": each} for _, kind, each in drawn]}
+    made = _compiled("charts.typ", data, "us-letter", picture)
+    pages = made if isinstance(made, list) else [made]
+    return {f"{name}.{picture}": page for (name, _, _), page in zip(drawn, pages, strict=True)}
+
+
 def _head(a: Assessment, names: bool) -> dict[str, Any]:
     foot = f"{a.scheme}. Thresholds are working values from common practice; local codes and licensed practice govern."
     return {"name": a.name, "visit": a.visit, "foot": foot, "left_out": "" if names else LEFT_OUT}
@@ -59,9 +81,13 @@ def _nameless(data: Any, name: str) -> Any:
 
 def _set(template: str, data: dict[str, Any], paper: Paper) -> bytes:
     data = _nameless(data, data["name"]) if data["left_out"] else data
-    made = typst.compile(
-        str(HERE / template), root=str(HERE), font_paths=[str(HERE / "fonts")], ignore_system_fonts=True,
-        sys_inputs={"data": json.dumps(data, ensure_ascii=False, allow_nan=False), "paper": paper}, format="pdf",
-    )  # fmt: skip
+    made = _compiled(template, data, paper, "pdf")
     assert isinstance(made, bytes)
     return made
+
+
+def _compiled(template: str, data: dict[str, Any], paper: Paper, kind: Literal["pdf", "svg", "png"]) -> Any:
+    return typst.compile(
+        str(HERE / template), root=str(HERE), font_paths=[str(HERE / "fonts")], ignore_system_fonts=True,
+        sys_inputs={"data": json.dumps(data, ensure_ascii=False, allow_nan=False), "paper": paper}, format=kind,
+    )  # fmt: skip

@@ -609,6 +609,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/laterals/{lateral_id}/owner.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Owners Page
+         * @description Half a page for the owner of the lateral, without the trade's words.
+         */
+        get: operations["save_owners_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/made/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Made
+         * @description The map, the drawing, the schedule or the calendar of the line shown, each in its open format.
+         */
+        get: operations["save_made"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/laterals/{lateral_id}/bundle.zip": {
         parameters: {
             query?: never;
@@ -812,6 +852,7 @@ export interface components {
             /** Verdict Stands */
             verdict_stands: string;
             lateral: components["schemas"]["LateralVerdict"];
+            next_look: components["schemas"]["NextLook"] | null;
             /** Verdict Reason */
             verdict_reason: string;
             profile: components["schemas"]["ProfileShown"] | null;
@@ -1918,6 +1959,22 @@ export interface components {
              * @default
              */
             why: string;
+        };
+        /**
+         * NextLook
+         * @description When the line is to be looked at again. ``months`` from the visit; ``due`` an ISO date, empty where the visit has none.
+         */
+        NextLook: {
+            /** Months */
+            months: number | null;
+            /** Due */
+            due: string;
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
+            /** Treatments */
+            treatments: string[];
         };
         /** NotAssessable */
         NotAssessable: {
@@ -6054,6 +6111,94 @@ export interface operations {
             header?: never;
             path: {
                 lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_owners_page: {
+        parameters: {
+            query?: {
+                path?: string | null;
+                paper?: "us-letter" | "a4";
+                /** @description without names the lateral's name and address are left out */
+                names?: boolean;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_made: {
+        parameters: {
+            query?: {
+                path?: string | null;
+            };
+            header?: never;
+            path: {
+                lateral_id: number;
+                kind: "geojson" | "dxf" | "xlsx" | "ics";
             };
             cookie?: never;
         };

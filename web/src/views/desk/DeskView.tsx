@@ -27,9 +27,14 @@ import { useWindowShape } from './use-window';
 
 const EXPORTS: [string, string][] = [
   ['report.pdf', 'report, PDF'],
+  ['owner.pdf', 'page for the owner, PDF'],
   ['bundle.zip', 'everything, in one zip'],
   ['file', 'lateral file (JSON), whole'],
   ['notes', 'page of notes'],
+  ['made/xlsx', 'schedule, XLSX'],
+  ['made/dxf', 'plan and profile, DXF'],
+  ['made/geojson', 'line, marks and digs, GeoJSON'],
+  ['made/ics', 'next look, iCalendar'],
   ['tables/sightings', 'sightings, CSV'],
   ['tables/water', 'water, CSV'],
   ['tables/depth', 'depths, CSV'],

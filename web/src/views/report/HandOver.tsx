@@ -18,6 +18,9 @@ export function HandOver({ desk: { id, assessment: a } }: { desk: Desk }) {
           {a.digs.length === 1 ? 'Dig sheet, PDF' : `${a.digs.length} dig sheets, PDF`}
         </Button>
       )}
+      <Button size="xs" variant="default" component="a" href={file('owner.pdf')} download>
+        For the owner, PDF
+      </Button>
       <NativeSelect
         size="xs"
         aria-label="Paper"

@@ -24,6 +24,12 @@ export default function ReportView({ desk }: { desk: Desk }) {
         <WaterAtRest assessment={a} />
         <Digs assessment={a} />
         <Told desk={desk} />
+        {a.next_look && (
+          <>
+            <h2>Next look</h2>
+            <p>{a.next_look.words}</p>
+          </>
+        )}
         <Scope assessment={a} />
         <footer>
           {a.scheme}; {a.house_rules.join('; ')}. Thresholds are working values from common practice.

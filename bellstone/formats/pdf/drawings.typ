@@ -1,0 +1,117 @@
+// The drawings: the strip, a dig cut open, the lot from above, the profile. Black alone.
+#import "sheet.typ": ink, quiet
+
+#let strip(s) = {
+  let (w, h) = (172mm, 17mm)
+  let x(f) = (f - s.start) / (s.end - s.start) * w
+  let step = (1, 2, 5, 10, 20, 50, 100, 200, 500).find(n => (s.end - s.start) / n <= 16)
+  box(width: w, height: h)[
+    #place(dy: 8mm, line(length: w, stroke: 2.4pt))
+    #for p in s.pipes {
+      if p.start != none and p.start > s.start { place(line(start: (x(p.start), 5mm), end: (x(p.start), 11mm), stroke: 0.6pt)) }
+    }
+    #for m in s.marks {
+      if m.to != none { place(dx: x(m.at), dy: 7.2mm, rect(width: calc.max(0.6mm, (x(m.to) - x(m.at))), height: 1.6mm, fill: ink)) }
+      place(dx: calc.min(calc.max(x(m.at) - 2mm, 0mm), w - 4mm), dy: 1mm, box(width: 4mm, height: 4mm, stroke: 0.8pt, fill: if m.rated >= 4 { ink } else { white },
+        align(center + horizon, text(size: 7.5pt, weight: 600, fill: if m.rated >= 4 { white } else { ink })[#m.rated])))
+    }
+    #for n in range(int(calc.ceil(s.start / step)), int(calc.floor(s.end / step)) + 1) {
+      place(dx: x(n * step) - 6mm, dy: 11.5mm, box(width: 12mm, align(center, text(size: 7.5pt, fill: quiet)[#calc.abs(n * step)])))
+    }
+  ]
+}
+
+#let letter(n) = numbering("a", n + 1)
+
+#let cut(sheet) = {
+  let c = sheet.cut
+  let (w, h) = (172mm, 28mm)
+  let (x0, x1) = (c.station_ft.first(), c.station_ft.last())
+  let known = c.invert_depth_ft.filter(d => d != none)
+  let deepest = if known.len() > 0 { calc.max(..known) * 1.25 } else { 1.0 }
+  let x(s) = (s - x0) / (x1 - x0) * w
+  let y(d) = 6mm + d / deepest * (h - 12mm)
+  let level(s) = {
+    // the invert at a station, where it is known; else the middle of the drawing
+    let n = calc.min(c.station_ft.len() - 1, calc.max(0, int(calc.round((s - x0) / (x1 - x0) * (c.station_ft.len() - 1)))))
+    let d = c.invert_depth_ft.at(n)
+    if d == none { h / 2 } else { y(d) }
+  }
+  box(width: w, height: h + 6mm)[
+    #place(dx: 0mm, dy: 6mm, line(length: w, stroke: 0.8pt))
+    #place(dx: 0mm, dy: 1.5mm, text(size: 7.5pt, fill: quiet)[ground])
+    #place(dx: x(sheet.start_ft), dy: 6mm, rect(width: x(sheet.end_ft) - x(sheet.start_ft), height: h - 8mm, stroke: (paint: ink, thickness: 0.8pt, dash: "dashed")))
+    #for (n, s) in c.station_ft.enumerate().slice(0, -1) {
+      let t = c.station_ft.at(n + 1)
+      place(line(start: (x(s), level(s)), end: (x(t), level(t)), stroke: 1.4pt))
+      place(line(start: (x(s), level(s) - 3mm), end: (x(t), level(t) - 3mm), stroke: 0.8pt))
+    }
+    #for (n, m) in c.marks.enumerate() {
+      let at = calc.min(calc.max(m.station_ft, x0), x1)
+      place(dx: x(at) - 1.9mm, dy: level(at) - 3.4mm, circle(radius: 1.9mm, fill: white, stroke: 0.9pt, inset: 0pt, align(center + horizon, text(size: 7pt, weight: 600)[#letter(n)])))
+    }
+    #if known.len() == 0 { place(dx: w / 2 - 30mm, dy: h / 2 + 3mm, text(size: 8pt, fill: quiet)[how deep it lies is not known]) }
+    #for s in (sheet.start_ft, sheet.end_ft) {
+      place(dx: x(s) - 8mm, dy: h + 0.5mm, box(width: 16mm, align(center, text(size: 8pt)[#calc.round(calc.abs(s), digits: 1) ft])))
+    }
+  ]
+}
+
+// The lot from above: what is drawn, the line through its marks, the two stakes.
+#let lot(sheet) = {
+  let p = sheet.plan
+  let (w, h) = (74mm, 38mm)
+  let ends = sheet.in_plan.filter(s => s.x_ft != none)
+  let all = p.objects.map(o => o.points).flatten().chunks(2) + ends.map(s => (s.x_ft, s.y_ft)) + p.line.map(q => (q.at(1), q.at(2)))
+  let (x0, x1) = (calc.min(..all.map(q => q.at(0))), calc.max(..all.map(q => q.at(0))))
+  let (y0, y1) = (calc.min(..all.map(q => q.at(1))), calc.max(..all.map(q => q.at(1))))
+  let scale = calc.min((w - 10mm) / calc.max(x1 - x0, 1), (h - 8mm) / calc.max(y1 - y0, 1))
+  let at(q) = (5mm + (q.at(0) - x0) * scale, 4mm + (y1 - q.at(1)) * scale)
+  let run(points, stroke) = for (a, b) in points.zip(points.slice(1)) { place(line(start: at(a), end: at(b), stroke: stroke)) }
+  box(width: w, height: h, stroke: 0.4pt + luma(170), clip: true)[
+    #for o in p.objects {
+      let first = at(o.points.first())
+      if o.points.len() == 1 {
+        place(dx: first.at(0) - 0.8mm, dy: first.at(1) - 0.8mm, rect(width: 1.6mm, height: 1.6mm, stroke: 0.7pt))
+      } else {
+        run(o.points, 0.6pt)
+        if o.kind == "house" { run((o.points.last(), o.points.first()), 0.6pt) }
+      }
+      place(dx: first.at(0) + 1.2mm, dy: first.at(1) - 2.6mm, text(size: 6.5pt, fill: quiet)[#o.name])
+    }
+    #run(p.line.map(q => (q.at(1), q.at(2))), 1.4pt)
+    #for (n, s) in ends.enumerate() {
+      let q = at((s.x_ft, s.y_ft))
+      for (name, _) in s.ties {
+        let o = p.objects.find(o => o.name == name and o.points.len() == 1)
+        if o != none { place(line(start: q, end: at(o.points.first()), stroke: (paint: luma(120), thickness: 0.4pt, dash: "dotted"))) }
+      }
+      place(dx: q.at(0) - 1.2mm, dy: q.at(1) - 1.2mm, circle(radius: 1.2mm, fill: ink))
+    }
+    #place(bottom + left, dx: 2mm, dy: -1.5mm, [#box(width: 10 * scale, height: 0.8pt, fill: ink) #text(size: 6.5pt)[10 ft]])
+    #place(top + right, dx: -2mm, dy: 1.5mm, text(size: 6.5pt)[N ↑])
+  ]
+}
+// The adjusted invert and crown with the water standing between them, heights drawn larger than lengths.
+#let profile(p) = {
+  let (w, h) = (172mm, 44mm)
+  let (x0, x1) = (p.station_ft.first(), p.station_ft.last())
+  let heights = p.invert_ft + p.crown_ft
+  let (y0, y1) = (calc.min(..heights), calc.max(..heights))
+  let at(s, z) = ((s - x0) / calc.max(x1 - x0, 0.01) * w, 4mm + (y1 - z) / calc.max(y1 - y0, 0.01) * (h - 8mm))
+  let run(zs, stroke) = for n in range(zs.len() - 1) {
+    if zs.at(n) != none and zs.at(n + 1) != none {
+      place(line(start: at(p.station_ft.at(n), zs.at(n)), end: at(p.station_ft.at(n + 1), zs.at(n + 1)), stroke: stroke))
+    }
+  }
+  let step = (1, 2, 5, 10, 20, 50, 100, 200, 500, 1000).find(n => (x1 - x0) / n <= 16)
+  box(width: w, height: h + 6mm)[
+    #run(p.level_ft, (paint: luma(110), thickness: 1.8pt, dash: "dashed"))
+    #run(p.crown_ft, 0.7pt + ink)
+    #run(p.invert_ft, 1.5pt + ink)
+    #for n in range(int(calc.ceil(x0 / step)), int(calc.floor(x1 / step)) + 1) {
+      place(dx: at(n * step, y0).at(0) - 6mm, dy: h, box(width: 12mm, align(center, text(size: 7.5pt, fill: quiet)[#calc.abs(n * step)])))
+    }
+    #place(dx: 0mm, dy: 0mm, text(size: 7.5pt, fill: quiet)[invert (heavy), crown, water at rest (dashed); ft along, #calc.round(y1 - y0, digits: 2) ft from lowest to highest#if p.relative [, heights from each other only]])
+  ]
+}
