@@ -19,6 +19,10 @@ class NoSuchScheme(BellStoneError):
     """There is no scheme of that name and version here."""
 
 
+class NotSigned(BellStoneError):
+    """There is no snapshot of that number."""
+
+
 class NoSuchFlush(BellStoneError):
     """No such flush test was started since the server came up."""
 
@@ -61,6 +65,8 @@ def register(api: NinjaAPI) -> None:
                 )
             case NoSuchScheme():
                 return problem(404, f"There is no scheme {error}.", [("scheme", "choose one of those listed")])
+            case NotSigned():
+                return problem(404, "There is no such signed page.", [("number", "choose one of those listed")])
             case NoSuchFlush():
                 return problem(404, "That flush test is not known here.", [("flush", "start it again")])
             case StaleVersion():

@@ -1,5 +1,7 @@
 """What the desk keeps: one record a lateral and every change to it, schemes, and how tables were read."""
 
+from typing import Any
+
 from django.conf import settings
 from django.db import models
 
@@ -33,6 +35,31 @@ class Change(models.Model):
 
     class Meta:
         ordering = ["id"]
+
+
+class Signed(models.Model):
+    """A lateral as it stood when somebody signed it: never changed, never deleted."""
+
+    lateral = models.ForeignKey(StoredLateral, on_delete=models.PROTECT, related_name="signed")
+    number = models.PositiveIntegerField()
+    by = models.CharField(max_length=80)
+    on = models.DateField()
+    scheme = models.CharField(max_length=120)
+    house_rules = models.CharField(max_length=80)
+    product = models.CharField(max_length=40)
+    digest = models.CharField(max_length=64)
+    record = models.TextField()
+    assessment = models.TextField()
+    report = models.BinaryField()
+
+    class Meta:
+        ordering = ["-number"]
+        constraints = [models.UniqueConstraint(fields=["lateral", "number"], name="one_row_a_signature")]
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        if self.pk is not None:
+            raise TypeError("a signed page is never changed")
+        super().save(*args, **kwargs)
 
 
 class StoredScheme(models.Model):

@@ -2,6 +2,7 @@
 
 import os
 import secrets
+from datetime import datetime
 from pathlib import Path
 
 BASE = Path(__file__).resolve().parent
@@ -77,6 +78,7 @@ SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 20_500_000
 USE_TZ = True
+HERE_NOW = datetime.now().astimezone().tzinfo  # the machine's own zone, read before Django sets another
 LANGUAGE_CODE = "en-us"
 LOGGING = {
     "version": 1,

@@ -350,6 +350,30 @@ def test_the_report_and_the_dig_sheet_are_handed_over_as_files(analyst: Analyst,
         assert saved.value.suggested_filename == name
 
 
+def test_a_page_is_signed_and_what_came_after_is_told(analyst: Analyst) -> None:
+    analyst.new("Plane Street 9")
+    analyst.paste("run A front cleanout 4in clay, facing main, counts to main\n12 crack\n40 main")
+    analyst.step("Report")
+    signing = analyst.page.get_by_role("region", name="Signing off")
+    expect(signing).to_contain_text("nobody has signed it")
+    signing.get_by_label("Who signs").fill("N. Alder")
+    signing.get_by_role("button", name="Sign off").click()
+    expect(signing).to_contain_text("Signed by N. Alder")
+    expect(signing).to_contain_text("as it stands")
+    signing.get_by_role("button", name="Sign off").click()
+    expect(signing.get_by_role("alert")).to_contain_text("nothing has changed")
+    analyst.step("Log")
+    analyst.say("20 hole 3in")
+    analyst.step("Report")
+    expect(signing).to_contain_text("changed since N. Alder signed it")
+    with analyst.page.expect_download() as saved:
+        signing.get_by_role("link", name="signed page 1, PDF").click()
+    assert saved.value.suggested_filename == "Plane-Street-9-signed-1.pdf"
+    signing.get_by_text("N. Alder ·").first.click()
+    expect(signing.get_by_role("listitem").filter(has_text="verdict:")).to_contain_text("Not serviceable")
+    expect(signing.get_by_role("listitem").filter(has_text="new:")).to_contain_text("hole")
+
+
 def test_a_lot_is_drawn_by_typing_and_the_dig_gets_ties(analyst: Analyst) -> None:
     analyst.new("Sparrow Mews 6")
     analyst.paste(

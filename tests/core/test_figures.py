@@ -113,6 +113,7 @@ WORLD: dict[str, Any] = {
 WORKING: dict[str, Any] = {
     "answer.next_look.WATCHED_MONTHS": 12,
     "answer.owners_page.LEAST_TOLD": 3,
+    "answer.compared.MOVED_FT": 0.05,
     "answer.scope.SAME_WATER_FT": 6.0,
     "answer.section_table.SECTION_STEP_FT": 0.25,
     "answer.section_table.SECTION_LIMIT": 8000,

@@ -108,7 +108,11 @@ def test_no_sentence_has_a_hole_in_it(name: str) -> None:
     """No empty place, doubled mark, raw value or name of the code in what a person reads."""
     words = assessment_text(answered(name))
     for hole in ("None", "nan", "inf ", ": .", ": ;", " ,", "  ;", "()", "{", "_", "line0", "[]"):
-        lines = [line for line in words.splitlines() if hole in line and "kept as said" not in line and "“" not in line]
+        lines = [
+            line
+            for line in words.replace("maintenance", "").splitlines()
+            if hole in line and "kept as said" not in line and "“" not in line
+        ]
         assert not lines, (hole, lines)
     assert not re.search(r"\d\.\d{4,}", words)
 

@@ -10,7 +10,8 @@ import pytest
 from bellstone.cli import main
 from bellstone.core.assess import assess
 from bellstone.formats import lateral_file
-from bellstone.formats.bundle import bundle, zipped
+from bellstone.formats.bundle import bundle
+from bellstone.formats.zipping import zipped
 
 DEMO = Path(__file__).parents[2] / "bellstone" / "demo"
 PLOVER = DEMO / "10-plover-rise.json"
@@ -34,11 +35,6 @@ def test_a_bundle_holds_every_file_and_its_lateral_comes_back() -> None:
         assert {name: archive.read(name) for name in archive.namelist()} == files
 
 
-def test_without_names_only_what_can_be_without_is_made() -> None:
-    record = lateral_file.loads(PLOVER.read_bytes())
-    assert set(bundle(record, assess(record), names=False)) == {"report.pdf", "dig-sheets.pdf"}
-
-
 def test_what_needs_no_dig_has_no_dig_sheet() -> None:
     record = lateral_file.loads((DEMO / "3-ferris-mews.json").read_bytes())
     found = assess(record)
@@ -50,7 +46,13 @@ def test_the_terminal_writes_what_was_asked_for(tmp_path: Path, capsys: pytest.C
     notes.write_text("run A front cleanout 4in clay, facing main, counts to main\n30 offset up 1.5in\n66 main\n")
     out = tmp_path / "out" / "deep"
     assert main(["export", str(notes), "--to", str(out), "--only", "pdf,txt", "--paper", "a4"]) == 0
-    assert {p.name for p in out.iterdir()} == {"report.pdf", "dig-sheets.pdf", "notes.txt", "assessment.txt"}
-    assert capsys.readouterr().out.count("\n") == 4
+    assert {p.name for p in out.iterdir()} == {
+        "report.pdf",
+        "owners-page.pdf",
+        "dig-sheets.pdf",
+        "notes.txt",
+        "assessment.txt",
+    }
+    assert capsys.readouterr().out.count("\n") == 5
     assert main(["export", str(notes), "--to", str(out), "--only", "doc"]) == 2
     assert "doc" in capsys.readouterr().err

@@ -1,6 +1,7 @@
 """What an assessment says: plain records, their warnings and words."""
 
 from bellstone.core.answer.assessment import Assessment, CountShown, Remarked
+from bellstone.core.answer.compared import compared
 from bellstone.core.answer.consequence import Rerated, consequence, rerated
 from bellstone.core.answer.dig_sheet import dig_sheets
 from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verdict
@@ -29,6 +30,7 @@ __all__ = [
     "Review",
     "before_you_pull_out",
     "cautions",
+    "compared",
     "consequence",
     "depths_read",
     "dig_sheets",

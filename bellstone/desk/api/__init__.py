@@ -27,6 +27,7 @@ def build() -> NinjaAPI:
         laterals,
         saying,
         schemes,
+        signing,
         table_files,
         tools,
         water,
@@ -34,7 +35,7 @@ def build() -> NinjaAPI:
 
     api = NinjaAPI(title="Bell Stone", version="1", auth=SignedIn(csrf=True), renderer=StrictJSON(), docs_url=None)
     register(api)
-    for about in (laterals, saying, deciding, water, flushing, table_files, handing_over):
+    for about in (laterals, saying, deciding, water, flushing, table_files, handing_over, signing):
         api.add_router("/laterals", about.router)
     api.add_router("/schemes", schemes.router)
     api.add_router("/tools", tools.router)

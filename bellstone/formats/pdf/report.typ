@@ -29,4 +29,6 @@
 #if data.left_out != "" { caution(data.left_out) }
 #section("Judged by", points(data.rules))
 #v(6mm)
-#block(breakable: false, grid(columns: (2fr, 1fr), gutter: 10mm, blank("signed"), blank("date")))
+#if data.signed != "" { block(breakable: false, stroke: 0.8pt + ink, inset: 7pt, width: 100%, data.signed) } else {
+  block(breakable: false, grid(columns: (2fr, 1fr), gutter: 10mm, blank("a draft until signed: name"), blank("date")))
+}

@@ -10,6 +10,7 @@ import typst
 from bellstone.core.answer import Assessment, OwnersPage, dig_sheets
 from bellstone.core.ground import DomainError
 from bellstone.formats.pdf.report_data import report_data, strip_data
+from bellstone.formats.signature import Signature
 
 Paper = Literal["us-letter", "a4"]
 Picture = Literal["svg", "png"]
@@ -35,10 +36,18 @@ def dig_sheets_pdf(a: Assessment, paper: Paper = "us-letter", names: bool = True
 
 
 def report_pdf(
-    a: Assessment, others: Sequence[Assessment] = (), paper: Paper = "us-letter", names: bool = True
+    a: Assessment,
+    others: Sequence[Assessment] = (),
+    paper: Paper = "us-letter",
+    names: bool = True,
+    signed: Signature | None = None,
 ) -> bytes:
-    """The report of a lateral: all that its page says, in the page's order; ``others`` are its other lines."""
-    return _set("report.typ", _head(a, names) | report_data(a, others), paper)
+    """The report of a lateral: all that its page says, in the page's order; ``others`` are its other lines.
+
+    Unsigned, it is a draft and has room for a name and a date; signed, it says by whom, when, and over what.
+    """
+    words = signed.words if signed is not None else ""
+    return _set("report.typ", _head(a, names) | report_data(a, others) | {"signed": words}, paper)
 
 
 def owners_page_pdf(a: Assessment, page: OwnersPage, paper: Paper = "us-letter", names: bool = True) -> bytes:

@@ -19,6 +19,7 @@ export type Scheme = Schemas['Scheme'];
 export type SchemeRow = Schemas['SchemeRow'];
 export type Rerated = Schemas['Rerated'];
 export type TableLook = Schemas['TableLook'];
+export type SignedShown = Schemas['SignedShown'];
 export type Visit = Schemas['Visit'];
 export type Pond = Schemas['PondShown'];
 export type PondBand = Schemas['PondBand'];

@@ -3,6 +3,7 @@ import { HandOver } from './HandOver';
 import { Digs, Findings, Heading, Scope, WaterAtRest, Why } from './PageParts';
 import { PageStrip } from './PageStrip';
 import classes from './ReportView.module.css';
+import { SignOff } from './SignOff';
 import { Told } from './Told';
 
 /** One page to hand over: verdict, findings in order of concern, the strip, scope and limits, cautions, house rules. */
@@ -35,6 +36,7 @@ export default function ReportView({ desk }: { desk: Desk }) {
           {a.scheme}; {a.house_rules.join('; ')}. Thresholds are working values from common practice.
         </footer>
       </article>
+      <SignOff desk={desk} />
     </div>
   );
 }
