@@ -154,5 +154,5 @@ def test_with_a_plan_the_sheet_says_what_to_tape_the_stakes_from_and_is_still_on
     assert found.plan is not None
     for stake in found.plan.stakes[0]:
         for name, away in stake.ties:
-            assert f"{round(away, 1):g} ft from {name}" in text[0]
+            assert f"{away:.1f} ft from {name}" in text[0]
     assert "No plan was drawn" not in text[0]

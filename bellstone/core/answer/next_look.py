@@ -74,7 +74,7 @@ def _advised(advice: Iterable[Recommendation]) -> Iterator[tuple[int, str]]:
     for r in advice:
         span = SPAN.search(r.what) if r.ours and r.status == "stands" and "look" in r.what.lower() else None
         if span:
-            count = int(span[1]) if span[1].isdigit() else NUMBERS[span[1].lower()]
+            count = int(span[1]) if span[1].isdecimal() else NUMBERS[span[1].lower()]
             yield count * (12 if span[2][0].lower() == "y" else 1), f"as advised: {r.what}"
 
 

@@ -38,7 +38,7 @@ def alike_at(words: Sequence[str], i: int, lexicon: Lexicon) -> Iterator[tuple[s
         end = _thing(words, at + 2, lexicon)
         if end and end + 1 < len(words) and words[end] in INTO and words[end + 1] in IT:
             yield "texts", end + 2
-    if words[i] in NUMBERED and i + 2 < len(words) and words[i + 1].isdigit() and words[i + 2] == ":":
+    if words[i] in NUMBERED and i + 2 < len(words) and words[i + 1].isdecimal() and words[i + 2] == ":":
         yield "fillers", i + 3
 
 

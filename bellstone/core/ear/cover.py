@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bellstone.core.ear.alike import alike_at
+from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, side_at
 from bellstone.core.ear.flow import waited_at, water_state_at
 from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.lexicon import Lexicon, Phrase
@@ -74,7 +75,13 @@ def _pieces_at(
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
     for what, end in mark_at(words, i, lexicon.grounds):
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
-    for told in filter(None, (ignorance_at(words, i), waited_at(words, i))):
+    side = side_at(words, i)
+    if side:
+        out.append((PHRASE - LONGER * (side - i), Piece("sides", words[i], i, side)))
+    for told in filter(
+        None,
+        (ignorance_at(words, i), waited_at(words, i), entering_at(words, i), mouth_at(words, i), ahead_at(words, i)),
+    ):
         out.append((FILLER - LONGER * (told - i), Piece("fillers", "", i, told)))
     got_by = passing_at(words, i)
     if got_by:

@@ -169,7 +169,7 @@ def waited_at(words: Sequence[str], i: int) -> int:
     n = i + (words[i] in ("i", "we", "and"))
     word = _at(words, n)
     if word in WAITED and (
-        _at(words, n + 1)[:1].isdigit() or _at(words, n + 1) in ("a", "for", "and", "until") and _lasts(words, n + 1)
+        _at(words, n + 1)[:1].isdecimal() or _at(words, n + 1) in ("a", "for", "and", "until") and _lasts(words, n + 1)
     ):
         end = n + 1 + (_at(words, n + 1) == "for")
         return end + 2 if _at(words, end) == "a" else end + 1 if _at(words, end) == "and" else end
@@ -186,4 +186,4 @@ def waited_at(words: Sequence[str], i: int) -> int:
 
 def _lasts(words: Sequence[str], n: int) -> bool:
     """``a minute``, ``for 10 minutes``, ``a little while``: how long one waited."""
-    return any(w in UNITS or w[:1].isdigit() for w in words[n : n + 3]) or _at(words, n + 1) == "see"
+    return any(w in UNITS or w[:1].isdecimal() for w in words[n : n + 3]) or _at(words, n + 1) == "see"

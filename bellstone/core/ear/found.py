@@ -36,7 +36,7 @@ class Found:
     def line(self) -> str:
         """The finding as a line of the entry language."""
         at = self.own_place or self.place
-        place = f"{at.said} " if at else ""
+        place = f"{at.said} " if at and at.said else ""
         if self.negative and self.kind == "main" and not self.place:
             return "main not reached"
         if self.negative:

@@ -39,6 +39,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         self._water_shut_off()
         self._cannot_run()
         self._may_be_together()
+        self.found.sort(key=lambda f: f.own_place is not None and not f.own_place.said)  # the pipe behind its access
         return [f for f in self.found if f.kind]
 
     def _unnamed(self, before: Found | None) -> None:
@@ -249,7 +250,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                     f.words = [w for w in f.words if w in words_for("cracked_bell", self.s.scheme)]
                     self.s.use(p, "kind")
             return
-        if p.says == "sides" or p.says[0].isdigit():
+        if p.says == "sides" or p.says[0].isdecimal():
             owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
             if owner is not None:
                 owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"

@@ -144,6 +144,8 @@ class _Line(Outcome):
         for f in found:
             if f.kind in before or f.negative:
                 continue
+            if f.kind == "pipe" and before <= {"access", "zero"}:
+                continue  # the pipe that a look begins with
             if before and not any(frozenset((f.kind, k)) in self.lexicon.pairs for k in before):
                 self.doubts.append("a second sentence without a place")
 

@@ -107,6 +107,8 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
         return Place("next", i, i + 1, joint=True)
     if _word(tokens, pieces, i) == "next" and i + 1 < len(pieces) and pieces[i + 1].what in ("kinds", "weak"):
         return Place("next", i, i + 1)
+    if piece.what == "sides":  # "the back cleanout": the access that is there
+        return Place(f"near {piece.says}:", i, i + 1, landmark=piece.says)
     if piece.what == "quantity" and piece.quantity is not None:
         return _of_quantity(pieces, tokens, i, piece.quantity)
     if piece.what == "fillers" and _word(tokens, pieces, i) in ("at the", "by the", "by", "at", "at a", "by a"):

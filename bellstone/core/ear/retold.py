@@ -19,7 +19,7 @@ ENDS = frozenset({
 
 def is_feet(said: str) -> bool:
     """Whether a place is one footage, and no stretch, landmark or step from the one before."""
-    return said.replace(".", "", 1).isdigit()
+    return said.replace(".", "", 1).isdecimal()
 
 
 class Retold:

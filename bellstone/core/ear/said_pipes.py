@@ -46,6 +46,15 @@ class SaidPipes(Group):
         elif self._runs and len(materials) == 1:
             pipe = self._pipe(materials[0])
             self.found.append(Found("pipe", change=pipe))
+        elif self._is_begun(materials):  # "going in at the front cleanout, four inch clay": the pipe it begins with
+            self.found.append(Found("pipe", change=self._pipe(materials[0]), own_place=Place("", 0, 0)))
+
+    def _is_begun(self, materials: list[int]) -> bool:
+        """Whether an access that has no footage is all that is told beside one material behind it."""
+        kinds = [n for n, p in enumerate(self.parts) if p.what in ("kinds", "weak")]
+        told = [self.parts[n].says for n in kinds]
+        only = told in (["access"], ["access", "zero"]) and len(materials) == 1 and kinds[0] < materials[0]
+        return only and all(not p.said[:1].isdecimal() for p in self.places)
 
     def _stated(self, materials: list[int], changes: list[int]) -> None:
         pipes = [self._pipe(n) for n in materials]

@@ -1,5 +1,6 @@
 """Numbers of a group that are no place: sizes, hours, bores, depths below the ground, minutes."""
 
+from bellstone.core.ear.bores import USUAL_BORES
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import UNIT_OF, WATERY, Group
@@ -8,6 +9,8 @@ from bellstone.core.ear.quantities import Quantity
 from bellstone.core.ground import IN_PER_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
+
+HAVE_BORES = ("access", "fitting", "coupling", "cap", "branch")  # a usual bore in inches is theirs
 
 
 class SaidSizes(Group):
@@ -53,7 +56,7 @@ class SaidSizes(Group):
         inches = after.quantity if after is not None and after.what == "quantity" else None
         whole, dot, part = written.partition(".")
         parts = [p]
-        if dot and whole.isdigit() and part.isdigit() and 0 < int(part) < IN_PER_FT:
+        if dot and whole.isdecimal() and part.isdecimal() and 0 < int(part) < IN_PER_FT:
             found.depth, found.or_depth = f"{whole}'{int(part)}\"", f"{feet(q.low)}ft"
         elif (
             after is not None
@@ -181,6 +184,8 @@ class SaidSizes(Group):
     def _takes(self, f: Found, unit: str, q: Quantity) -> bool:
         if f.negative or f.kind not in self.s.scheme.kinds:
             return False
+        if f.kind in HAVE_BORES and unit == "in":
+            return q.is_one and q.low in USUAL_BORES
         measure = self.s.scheme.kinds[f.kind].measure
         allowed = {
             "step": ("in", "%"), "opening": ("in",), "depth": ("in", "%"), "share": ("%", "in"), "ovality": ("%",),

@@ -95,7 +95,7 @@ class Sentence(Retold):
                 and b.hour
                 and isinstance(a, Piece)
                 and a.what == "attributes"
-                and (a.says[0].isdigit() or a.says in SIDES)
+                and (a.says[0].isdecimal() or a.says in SIDES)
             ):
                 self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
 
@@ -131,7 +131,7 @@ class Sentence(Retold):
         """Landmarks beside the one footage of a sentence: what it lies by, in the words of the source."""
         marks = [p for p in self.parts if isinstance(p, Place) and p.landmark]
         feet_said = [p for p in self.parts if isinstance(p, Place) and not p.landmark]
-        if not marks or len(feet_said) != 1 or any(p.said[0].isdigit() or p.said[0] == "+" for p in marks):
+        if not marks or len(feet_said) != 1 or any(p.said[0].isdecimal() or p.said[0] == "+" for p in marks):
             return []
         if feet_said[0].only_to:  # "starting at the curb to 40"
             self.out.doubts.append("up to there: from where?")

@@ -63,7 +63,7 @@ def _plain_with_places(text: str) -> tuple[str, list[int]]:
     places: list[int] = []
     for n, c in enumerate(text):
         usual = c if c.isascii() else plain(c)
-        if len(usual) > 1 and "/" in usual and n and text[n - 1].isdigit():
+        if len(usual) > 1 and "/" in usual and n and text[n - 1].isdecimal():
             usual = JOIN + usual
         out.append(usual)
         places += [n] * len(usual)
@@ -78,12 +78,12 @@ def _token(said: str, start: int, end: int, text: str) -> Token:
     glued = start > 0 and not text[start - 1].isspace()  # JOIN is no space
     if re.fullmatch(r"\d{1,2}:\d{2}", said):
         return Token("0:00", start, end, glued=glued)
-    if "/" in said and said[0].isdigit():
+    if "/" in said and said[0].isdecimal():
         top, bottom = said.split("/")
         if not float(bottom):
             return Token(said, start, end, glued=glued)
         return Token("#", start, end, float(top) / float(bottom), fraction=True, glued=glued)
-    if said[0].isdigit() or said[0] == "." and len(said) > 1:
+    if said[0].isdecimal() or said[0] == "." and len(said) > 1:
         return Token("#", start, end, float(said.replace(",", "")[:15]), glued=glued)
     return Token(said.lower(), start, end, glued=glued)
 

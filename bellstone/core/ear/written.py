@@ -29,7 +29,7 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
     typed, read = (set(re.findall(r"[a-z']+", words.lower())) for words in (text, reading.completed))
     same = typed - read - kind_words(scheme).keys() <= FILLERS
     ends = [act.reason for act in reading.acts if act.act == "end"]
-    if any(len(reason.split()) > REASON_WORDS or any(c.isdigit() for c in reason) for reason in ends):
+    if any(len(reason.split()) > REASON_WORDS or any(c.isdecimal() for c in reason) for reason in ends):
         return False  # a reason with a place in it is a finding of its own
     if not all(_names_it(text, act.sighting, scheme) for act in reading.acts if act.act == "see"):
         return False

@@ -4,7 +4,7 @@ from typing import Any
 
 from bellstone.core.edits.draft import Draft
 from bellstone.core.edits.identity import item_at, last_like
-from bellstone.core.edits.told_runs import end_run, know_point, reset_counter, start_pass, start_run
+from bellstone.core.edits.told_runs import begin_at_access, tell_run
 from bellstone.core.entry import (
     CannotAssess,
     CountThings,
@@ -72,24 +72,18 @@ class Adder(Draft):
         first: Sighting | None = None
         for act in reading.acts:
             match act:
+                case See() if begin_at_access(self, act.sighting):
+                    pass
                 case See():
                     first = self._see(act, line, reading.time_s, first)
                 case StartVisit():
                     self._visit(act)
-                case StartRun():
-                    start_run(self, act)
-                case StartPass():
-                    start_pass(self, act)
-                case EndRun():
-                    end_run(self, act)
-                case ResetCounter():
-                    reset_counter(self, act)
+                case StartRun() | StartPass() | EndRun() | ResetCounter() | Know():
+                    tell_run(self, act)
                 case SetLandmark():
                     self._set_landmark(act.landmark)
                 case Draw() | SetMark():
                     self._on_the_lot(act)
-                case Know():
-                    know_point(self, act)
                 case ReadDepth():
                     self.keep("depths", self._at_head(act.reading, "d", "depths", line=line))
                 case ReadInvert():

@@ -14,8 +14,10 @@ from bellstone.core.entry import (
 from bellstone.core.ground import DomainError
 from bellstone.core.record import (
     KnownPoint,
+    LandmarkPosition,
     Pass,
     Run,
+    Sighting,
     next_id,
 )
 
@@ -23,6 +25,27 @@ OF_AN_ACCESS = frozenset(
     ["the", "of", "mouth", "rim", "lid", "cap", "lip", "face", "top", "opening", "cleanout", "clean", "out", "thread"]
 )
 BLANK_RUN = Run(id=NEW)
+
+
+def tell_run(draft: Draft, act: StartRun | StartPass | EndRun | ResetCounter | Know) -> None:
+    """What a line tells of a run.
+
+    Raises
+    ------
+    DomainError
+        There is no run that it could be told of.
+    """
+    match act:
+        case StartRun():
+            start_run(draft, act)
+        case StartPass():
+            start_pass(draft, act)
+        case EndRun():
+            end_run(draft, act)
+        case ResetCounter():
+            reset_counter(draft, act)
+        case Know():
+            know_point(draft, act)
 
 
 def start_run(draft: Draft, act: StartRun) -> None:
@@ -56,6 +79,30 @@ def _returns_to(draft: Draft, act: StartRun) -> bool:
     return True
 
 
+def begin_at_access(draft: Draft, seen: Sighting) -> bool:
+    """An access told by what it stands beside, before any run and any finding: the look begins there, at its zero.
+
+    Its bore is the access's own; what pipe it leads to is not known by that.
+    """
+    at = seen.position
+    anything = draft.visit["runs"] or draft.visit["sightings"]
+    if anything or seen.kind != "access" or not isinstance(at, LandmarkPosition) or at.side != "near":
+        return False
+    words = at.landmark.lower().split()
+    name = at.landmark if words[-1] in OF_AN_ACCESS else f"{at.landmark} cleanout"
+    start_run(draft, StartRun(run=Run(id=NEW, name="A", access=name, zero_at=name)))
+    if seen.size is not None and seen.size.likely:
+        known = draft.landmarks.index(next(m for m in draft.landmarks if m.name == draft.landmark(name)))
+        draft.landmarks[known] = draft.landmarks[known].model_copy(update={"size_in": seen.size.likely})
+    return True
+
+
+def _at_its_access(run: Run, at: str) -> bool:
+    """Whether a zero is told at the access that the run begins at: by a part of its name, or of the access itself."""
+    said = set(at.lower().split())
+    return not at or bool(run.access) and (said <= OF_AN_ACCESS or said <= set(run.access.lower().split()))
+
+
 def end_run(draft: Draft, act: EndRun) -> None:
     if draft.run is None:
         raise DomainError("end", act.reason or act.ended, "start a run first: run A front cleanout")
@@ -71,8 +118,7 @@ def reset_counter(draft: Draft, act: ResetCounter) -> None:
     if run is None:
         raise DomainError("counter", act.counter_ft, "start a run first: run A front cleanout")
     if not act.counter_ft and not any(s.run == run.id for s in draft.visit["sightings"]):
-        at_access = not act.at or bool(run.access) and set(act.at.lower().split()) <= OF_AN_ACCESS
-        draft.change_run(zero_at=run.access if at_access else draft.landmark(act.at))
+        draft.change_run(zero_at=run.access if _at_its_access(run, act.at) else draft.landmark(act.at))
         return
     place = draft.landmark(act.at) if act.at else None
     kind = next((m.kind for m in draft.landmarks if m.name == place), "other")

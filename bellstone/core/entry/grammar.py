@@ -379,7 +379,7 @@ def _parts(text: str) -> list[tuple[int, str]]:
     start = 0
     quoted = False
     for i, char in enumerate(f"{text};"):
-        if char == '"' and (quoted or i == 0 or not text[i - 1].isdigit()):
+        if char == '"' and (quoted or i == 0 or not text[i - 1].isdecimal()):
             quoted = not quoted
         if (char == ";" and not quoted) or i == len(text):
             piece = text[start:i]

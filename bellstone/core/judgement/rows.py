@@ -44,7 +44,7 @@ def one_each(rows: Sequence[Resolved]) -> list[Resolved]:
 
 
 def _number(sighting: Sighting) -> int:
-    digits = "".join(c for c in sighting.id if c.isdigit())
+    digits = "".join(c for c in sighting.id if c.isdecimal())
     return int(digits or 0)
 
 

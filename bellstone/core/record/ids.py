@@ -9,5 +9,5 @@ def next_id(prefix: str, taken: Iterable[str]) -> str:
     >>> next_id("s", ["s1", "s7", "x9"])
     's8'
     """
-    numbers = (int(t[len(prefix) :]) for t in taken if t.startswith(prefix) and t[len(prefix) :].isdigit())
+    numbers = (int(t[len(prefix) :]) for t in taken if t.startswith(prefix) and t[len(prefix) :].isdecimal())
     return f"{prefix}{max(numbers, default=0) + 1}"

@@ -1,7 +1,7 @@
 #import "sheet.typ": *
 #import "drawings.typ": *
 
-#let taped(s) = if s.ties.len() > 0 { s.ties.map(((name, d)) => [#calc.round(d, digits: 1) ft from #name]).join([ · ]) } else { s.why }
+#let taped(s) = if s.ties.len() > 0 { s.ties.map(((name, d)) => [#tenths(d) ft from #name]).join([ · ]) } else { s.why }
 
 #let most(items, n) = if items.len() <= n { items } else { items.slice(0, n) + ("and " + str(items.len() - n) + " more, in the report",) }
 
@@ -13,13 +13,13 @@
   for c in s.cautions.filter(c => c.starts-with("STOP")) { stop(c) }
   [== Before a shovel]
   columns(2, gutter: 6mm, points(s.cautions.filter(c => not c.starts-with("STOP"))))
-  [== Where: #s.where ± #calc.round(s.band_ft, digits: 1) ft]
+  [== Where: #s.where ± #tenths(s.band_ft) ft]
   ruled((1fr, auto, auto, auto), ("measured from", "first stake", "second stake", ""),
-    s.stakes.map(t => ([#t.origin], [#calc.round(t.first_ft, digits: 1) ft], [#calc.round(t.second_ft, digits: 1) ft], [#t.way])))
+    s.stakes.map(t => ([#t.origin], [#tenths(t.first_ft) ft], [#tenths(t.second_ft) ft], [#t.way])))
   if s.in_plan.len() > 0 {
     grid(columns: (1fr, auto), gutter: 5mm,
       [*Tape the stakes*
-       #for (n, t) in s.in_plan.enumerate() [#linebreak() #("first", "second").at(n) stake, #calc.round(calc.abs(t.station_ft), digits: 1) ft: #taped(t)#if t.ellipse != none [; within #calc.round(t.ellipse.a_ft, digits: 1) ft nine times of ten]]
+       #for (n, t) in s.in_plan.enumerate() [#linebreak() #("first", "second").at(n) stake, #tenths(calc.abs(t.station_ft)) ft: #taped(t)#if t.ellipse != none [; within #tenths(t.ellipse.a_ft) ft nine times of ten]]
        #for c in s.plan.checks [#linebreak() ▲ #c]
        #linebreak() #text(size: 8.5pt, fill: quiet)[Locate the pipe again before digging.]],
       lot(s))
@@ -31,7 +31,7 @@
   [#s.deep. #linebreak() #s.trench.]
   cut(s)
   v(1mm)
-  text(size: 8.5pt)[#s.cut.marks.enumerate().map(((n, m)) => [#text(weight: 600)[#letter(n)] #calc.round(calc.abs(m.station_ft), digits: 1) ft #m.words]).join([ · ])]
+  text(size: 8.5pt)[#s.cut.marks.enumerate().map(((n, m)) => [#text(weight: 600)[#letter(n)] #tenths(calc.abs(m.station_ft)) ft #m.words]).join([ · ])]
   grid(columns: (1fr, 1fr), gutter: 8mm,
     [== What to expect when it is open
      #points(most(s.expect, 8))

@@ -1,5 +1,5 @@
 // The drawings: the strip, a dig cut open, the lot from above, the profile. Black alone.
-#import "sheet.typ": ink, quiet
+#import "sheet.typ": ink, quiet, tenths
 
 #let strip(s) = {
   let (w, h) = (172mm, 17mm)
@@ -52,7 +52,7 @@
     }
     #if known.len() == 0 { place(dx: w / 2 - 30mm, dy: h / 2 + 3mm, text(size: 8pt, fill: quiet)[how deep it lies is not known]) }
     #for s in (sheet.start_ft, sheet.end_ft) {
-      place(dx: x(s) - 8mm, dy: h + 0.5mm, box(width: 16mm, align(center, text(size: 8pt)[#calc.round(calc.abs(s), digits: 1) ft])))
+      place(dx: x(s) - 8mm, dy: h + 0.5mm, box(width: 16mm, align(center, text(size: 8pt)[#tenths(calc.abs(s)) ft])))
     }
   ]
 }
@@ -62,11 +62,16 @@
   let p = sheet.plan
   let (w, h) = (74mm, 38mm)
   let ends = sheet.in_plan.filter(s => s.x_ft != none)
-  let all = p.objects.map(o => o.points).flatten().chunks(2) + ends.map(s => (s.x_ft, s.y_ft)) + p.line.map(q => (q.at(1), q.at(2)))
+  // as close as the stakes and what they are taped from: the rest of the lot is cut off at the frame
+  let tied = ends.map(s => s.ties.map(t => t.first())).flatten()
+  let fixed(o) = o.points.enumerate().filter(((n, _)) => o.name in tied or (o.name + " " + str(n + 1)) in tied).map(((_, q)) => q)
+  let near = ends.map(s => (s.x_ft, s.y_ft)) + p.objects.map(fixed).join()
+  let all = if tied.len() > 0 { near } else { p.objects.map(o => o.points).join() + near + p.line.map(q => (q.at(1), q.at(2))) }
   let (x0, x1) = (calc.min(..all.map(q => q.at(0))), calc.max(..all.map(q => q.at(0))))
   let (y0, y1) = (calc.min(..all.map(q => q.at(1))), calc.max(..all.map(q => q.at(1))))
   let scale = calc.min((w - 10mm) / calc.max(x1 - x0, 1), (h - 8mm) / calc.max(y1 - y0, 1))
-  let at(q) = (5mm + (q.at(0) - x0) * scale, 4mm + (y1 - q.at(1)) * scale)
+  let (aside, above) = ((w - (x1 - x0) * scale) / 2, (h - (y1 - y0) * scale) / 2)
+  let at(q) = (aside + (q.at(0) - x0) * scale, above + (y1 - q.at(1)) * scale)
   let run(points, stroke) = for (a, b) in points.zip(points.slice(1)) { place(line(start: at(a), end: at(b), stroke: stroke)) }
   box(width: w, height: h, stroke: 0.4pt + luma(170), clip: true)[
     #for o in p.objects {
@@ -77,14 +82,27 @@
         run(o.points, 0.6pt)
         if o.kind == "house" { run((o.points.last(), o.points.first()), 0.6pt) }
       }
-      place(dx: first.at(0) + 1.2mm, dy: first.at(1) - 2.6mm, text(size: 6.5pt, fill: quiet)[#o.name])
+      // a line or an outline is named in its middle, a corner that is taped from by its own name
+      if o.points.len() > 1 {
+        let middle = (0, 1).map(n => o.points.map(q => q.at(n)).sum() / o.points.len())
+        place(dx: at(middle).at(0) + 1.2mm, dy: at(middle).at(1) - 1mm, text(size: 6.5pt, fill: quiet)[#o.name])
+      }
+      for (n, q) in o.points.enumerate() {
+        let corner = o.name + " " + str(n + 1)
+        if o.points.len() == 1 {
+          place(dx: at(q).at(0) + 1.4mm, dy: at(q).at(1) + 0.2mm, text(size: 6.5pt, fill: quiet)[#o.name])
+        } else if corner in tied {
+          place(dx: at(q).at(0) - 15mm, dy: at(q).at(1) - 3mm, box(width: 14mm, align(right, text(size: 6.5pt, fill: quiet)[#corner])))
+        }
+      }
     }
     #run(p.line.map(q => (q.at(1), q.at(2))), 1.4pt)
     #for (n, s) in ends.enumerate() {
       let q = at((s.x_ft, s.y_ft))
       for (name, _) in s.ties {
-        let o = p.objects.find(o => o.name == name and o.points.len() == 1)
-        if o != none { place(line(start: q, end: at(o.points.first()), stroke: (paint: luma(120), thickness: 0.4pt, dash: "dotted"))) }
+        let taped = p.objects.map(o => o.points.enumerate().map(((k, c)) => (if o.points.len() == 1 { o.name } else { o.name + " " + str(k + 1) }, c))).join()
+        let o = taped.find(c => c.first() == name)
+        if o != none { place(line(start: q, end: at(o.last()), stroke: (paint: luma(120), thickness: 0.4pt, dash: "dotted"))) }
       }
       place(dx: q.at(0) - 1.2mm, dy: q.at(1) - 1.2mm, circle(radius: 1.2mm, fill: ink))
     }

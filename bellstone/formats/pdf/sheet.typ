@@ -4,6 +4,9 @@
 #let ink = luma(0)
 #let quiet = luma(90)
 
+// a figure in tenths, its nought written: 1.0
+#let tenths(v) = { let r = calc.round(v, digits: 1); str(r) + if calc.fract(r) == 0 { ".0" } }
+
 #let page_of(title, body) = {
   set document(title: title, author: "", date: none) // no clock: the same page is the same bytes
   set page(

@@ -138,7 +138,7 @@ def _same_slots(label: Row, s: Any, kind: str) -> bool:
         label.get("state") in (None, s.state),
         label.get("water") == s.water,
         (label.get("sure") is False) == (s.sureness != "sure"),
-        kind == "fitting" or _same_size(label.get("size"), s.size),
+        kind == "fitting" or kind == "access" and _same_bore(label, s.size) or _same_size(label.get("size"), s.size),
         kind != "transition" or _same_pipe(label.get("change") or {}, s.change),
     ]
     return all(checks)
@@ -146,6 +146,11 @@ def _same_slots(label: Row, s: Any, kind: str) -> bool:
 
 def _form(form: str | None) -> str:
     return (form or "").replace("_", " ").split(" ")[0]
+
+
+def _same_bore(label: Row, size: Any) -> bool:
+    """An access by its bore, where one is labelled and heard."""
+    return size is not None and size.unit == "in" and size.likely == label.get("bore_in")
 
 
 def _same_size(label: Row | None, size: Any) -> bool:

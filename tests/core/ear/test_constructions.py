@@ -5,8 +5,11 @@ Each is tried by lines of our own with other words than those it was built from,
 
 import pytest
 
+from bellstone.core.assess import assess
 from bellstone.core.ear import Draft, hear_line, hear_page
 from bellstone.core.ear.page import SourceLine
+from bellstone.core.edits import record_from_said
+from bellstone.formats.timed_text import source_lines
 from tests.core.ear.narrations import every, told, total
 from tests.core.ear.scoring import HOUSE
 
@@ -141,3 +144,61 @@ def test_narrations_by_other_hands() -> None:
     assert counts.hits >= 0.33 * counts.labels
     assert counts.hits >= 0.8 * counts.heard
     assert counts.places >= 0.68 * counts.placed
+
+
+BEGUN = {
+    "Going in at the porch cleanout, four inch, zeroed at the rim.": [
+        "near porch: access 4in", "counter reset to 0, at porch",
+    ],
+    "we went in from the basement clean out, 4 inch clay": ["near basement: access", "pipe clay 4in"],
+    "starting at the front cleanout, heading for the main": ["near front: access"],
+    "camera's going in at the cleanout beside the front steps": ["near front steps: access"],
+    "Entry was made via the rear cleanout.": ["near rear: access"],
+    "back cleanout at 62": ['62 access "back"'],  # on the line: no beginning
+    "roots starting at 30": ["30 roots"],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("said", BEGUN)
+def test_how_a_look_begins_is_heard(said: str) -> None:
+    heard = hear_line(said, HOUSE)
+    assert (heard.outcome, list(heard.lines)) == ("heard", BEGUN[said])
+
+
+def test_a_way_that_is_not_the_mains_is_no_passing_word() -> None:
+    assert hear_line("going in the front cleanout toward the house", HOUSE).outcome != "heard"
+    assert (
+        hear_line("starting at the cleanout of a neighbour with a long story told first of all before 30", HOUSE).lines
+        == ()
+    )
+
+
+def test_a_page_begins_where_the_camera_went_in() -> None:
+    record, lines = record_from_said(
+        source_lines("Going in at the back cleanout, four inch clay, zeroed at the rim.\nroots at 12\nmain at 40\n")
+    )
+    assert all(line.added for line in lines)
+    (run,) = record.visits[0].runs
+    assert (run.access, run.zero_at) == ("back cleanout", "back cleanout")
+    assert {s.run for s in record.visits[0].sightings if s.kind in ("roots", "main")} == {run.id}
+    shown = assess(record)
+    assert shown.axis_words == "ft from back cleanout"
+    assert [s.name for s in shown.segments] == ["vitrified clay 4 in"]
+
+
+@pytest.mark.parametrize(
+    ("page", "runs", "zero"),
+    [
+        ("near porch: access 4in\n12 roots\n", ["porch cleanout"], "porch cleanout"),
+        ("near front steps: access\ncounter reset to 0, at house\n12 roots\n", ["front steps cleanout"], "house"),
+        ("12 roots\nnear porch: access 4in\n", [], None),  # told after something was seen: one on the way
+        ("run A vent 3in\nnear porch: access 4in\n12 roots\n", ["vent"], "vent"),
+    ],
+)
+def test_an_access_told_first_is_where_the_look_begins(page: str, runs: list[str], zero: str | None) -> None:
+    record, _ = record_from_said(source_lines(page))
+    made = record.visits[0].runs
+    assert [r.access for r in made] == runs
+    assert [r.zero_at for r in made] == ([zero] if zero else [])
+    sizes = [m.size_in for m in record.landmarks if m.name == "porch cleanout"]
+    assert sizes in ([], [4.0])

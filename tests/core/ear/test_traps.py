@@ -98,3 +98,9 @@ def test_a_footage_is_read_as_it_is_spoken(said: str, ft: float) -> None:
 def test_inches_are_read_as_they_are_spoken(said: str, inches: float) -> None:
     (thing,) = heard_things(hear_line(f"open joint at 41, {said}", HOUSE).lines)
     assert thing["sighting"].size.likely == pytest.approx(inches) and thing["sighting"].size.unit == "in"
+
+
+@pytest.mark.parametrize("sign", ["³", "²", "¼", "①", "٣", "፩"])
+def test_a_sign_that_only_looks_like_a_figure_is_no_fault(sign: str) -> None:
+    for text in (f"{sign}", f"roots {sign} at 12", f"12 roots {sign}/4", f"{sign}12 roots"):
+        assert hear_line(text, HOUSE).outcome in ("heard", "asked", "kept")
