@@ -1,11 +1,13 @@
 """The main job, driven as a person would: from an empty New to a printed page."""
 
+import io
 import json
 import re
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
+from pypdf import PdfReader
 
 from tests.browser.conftest import Analyst
 
@@ -348,6 +350,29 @@ def test_the_report_and_the_dig_sheet_are_handed_over_as_files(analyst: Analyst,
         with analyst.page.expect_download() as saved:
             analyst.page.get_by_role("menuitem", name=item).click()
         assert saved.value.suggested_filename == name
+
+
+def test_a_dark_screen_prints_in_ink_with_its_name_on_every_page(analyst: Analyst, samples: int) -> None:
+    analyst.home()
+    analyst.page.get_by_role("link", name="14 Plover Rise").first.click()
+    analyst.page.get_by_role("button", name="dark").click()
+    analyst.step("Report")
+    expect(analyst.page.get_by_role("heading", name="Next look")).to_be_visible()
+    made = PdfReader(io.BytesIO(analyst.page.pdf(print_background=True, prefer_css_page_size=True)))
+    for n, page in enumerate(made.pages, start=1):
+        text = " ".join(page.extract_text().split())
+        assert "14 Plover Rise · 2026-11-02" in text and f"page {n} of {len(made.pages)}" in text
+    analyst.page.emulate_media(media="print")
+    analyst.page.evaluate("window.dispatchEvent(new Event('beforeprint'))")
+    ink, paper = analyst.page.evaluate(
+        """() => [document.querySelector('[data-page]'), document.body].map((e, n) =>
+             getComputedStyle(e)[n ? 'backgroundColor' : 'color'])"""
+    )
+    assert (ink, paper) == ("rgb(0, 0, 0)", "rgb(255, 255, 255)")
+    words = analyst.page.locator("[data-page] td").nth(2).evaluate("e => getComputedStyle(e).color")
+    assert max(int(n) for n in re.findall(r"\d+", words)[:3]) < 90
+    analyst.page.evaluate("window.dispatchEvent(new Event('afterprint'))")
+    assert analyst.page.locator("html").get_attribute("data-mantine-color-scheme") == "dark"
 
 
 def test_a_page_is_signed_and_what_came_after_is_told(analyst: Analyst) -> None:

@@ -5,10 +5,12 @@ import { PageStrip } from './PageStrip';
 import classes from './ReportView.module.css';
 import { SignOff } from './SignOff';
 import { Told } from './Told';
+import { usePrint } from './use-print';
 
 /** One page to hand over: verdict, findings in order of concern, the strip, scope and limits, cautions, house rules. */
 export default function ReportView({ desk }: { desk: Desk }) {
   const { assessment: a } = desk;
+  usePrint(`${a.name} · ${a.visit}`);
   const crossing = a.cautions.find((c) => c.startsWith('STOP'));
   return (
     <div className={classes.desk}>
