@@ -10,7 +10,7 @@ from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.lexicon import Lexicon, Phrase
 from bellstone.core.ear.marking import mark_at
 from bellstone.core.ear.passing import passing_at
-from bellstone.core.ear.quantities import Quantity, quantities_of
+from bellstone.core.ear.quantities import Quantity, percent, quantities_of
 from bellstone.core.ear.tokens import Token
 
 # Costs of one piece of a cover: fewer and longer pieces win, and what means something wins over a filler.
@@ -109,5 +109,5 @@ def _shared(q: Quantity, words: tuple[str, ...], lexicon: Lexicon) -> Quantity:
         ends = [_match(p, words, end) for p in lexicon.by_first.get(words[end], ()) if p.section == "shares"]
         end = max([end, *ends])
     if q.unit == "fraction":
-        return replace(q, unit="pct", low=100 * q.low, high=100 * q.high, j=end) if end > q.j else q
+        return replace(q, unit="pct", low=percent(q.low), high=percent(q.high), j=end) if end > q.j else q
     return replace(q, j=end)

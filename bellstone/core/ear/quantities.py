@@ -304,3 +304,13 @@ def _shared_unit(first: str, second: str) -> str | None:
     if second == "bare" and first in lengths:
         return "ft"
     return None
+
+
+def percent(share: float) -> float:
+    """A share said as a fraction, in percent: no finer than half of one, for nobody says a third to the thousandth.
+
+    >>> percent(1 / 3), percent(2 / 3), percent(1 / 8), percent(0.5)
+    (33.0, 67.0, 12.5, 50.0)
+    """
+    halves = 200 * share
+    return round(halves) / 2 if abs(halves - round(halves)) < 1e-6 else float(round(100 * share))

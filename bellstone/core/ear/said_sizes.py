@@ -5,7 +5,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import UNIT_OF, WATERY, Group
 from bellstone.core.ear.places import feet
-from bellstone.core.ear.quantities import Quantity
+from bellstone.core.ear.quantities import Quantity, percent
 from bellstone.core.ground import IN_PER_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
@@ -140,7 +140,7 @@ class SaidSizes(Group):
         step = q.low == 0.5 and steps is not None and self._measure(steps) == "step"
         inches = not self.s.tokens[q.i].spoken or step or eighths
         if share is not None:
-            share.size = f"{feet(100 * q.low)}%"
+            share.size = f"{feet(percent(q.low))}%"
         elif steps is not None and inches:
             steps.size = f"{feet(q.low)}in"
         else:

@@ -50,7 +50,7 @@ HEARD = {
     "three feet past the wye there's a crack": ["3ft past wye: crack"],
     "roots ten feet back from the curb": ["10ft short of curb: roots"],
     "4 goes to 6 at 77": ["77 change 4in > 6in"],
-    "12-19 grease a third of the pipe": ["12-19 grease 33.333%"],
+    "12-19 grease a third of the pipe": ["12-19 grease 33%"],
     "a 45 to the left at 60": ["60 fitting bend 45 left"],
     "41 roots, both sides": ["41 roots sides"],
     "never made it to the main": ["main not reached"],
