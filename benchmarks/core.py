@@ -9,19 +9,31 @@ import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
+from bellstone.core import assess as assessing
 from bellstone.core.assess import assess
 from bellstone.core.ear import SourceLine, hear_page, listen
-from bellstone.core.edits import record_from_page
+from bellstone.core.edits import add_page, record_from_page
 from bellstone.core.profile import adjusted
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import house_scheme
 from bellstone.core.water import bands
+from bellstone.formats import lateral_file
+from bellstone.formats.pdf import report_pdf
 from benchmarks.pages import lateral_of, wet_line
 from benchmarks.reference import reference
 
 STEPS = (100, 1_000, 10_000)
 LATERALS, PAGE = 5_000, 100
 TRIES = 5
+SAMPLES = Path(__file__).parents[1] / "bellstone" / "demo"
+LOT = """plan oak: 20,10
+plan pole: 80,-12
+plan hydrant: 150,8
+plan gas meter: 2,4
+mark A 1: at 0,0
+mark B 60: 41.23ft oak, 23.32ft pole, right
+mark C 199: at 198,0
+"""
 
 
 def best(work: Callable[[], object], times: int) -> float:
@@ -119,10 +131,41 @@ def hearing() -> None:
     took = best(lambda: hear_page([SourceLine(number=1, time_s=0.0, said=" ".join(minute))], scheme), 3)
     print(f"  a minute of speech {1e3 * took:.0f} ms")
     pages = {
-        count: best(lambda count=count: record_from_page("\n".join(said(SAID, count, next(firsts)))), 1)
+        count: best(lambda count=count: record_from_page("\n".join(said(SAID, count, next(firsts)))), 3)
         for count in (200, 2_000)
     }  # type: ignore[misc]
     print(f"  a page of 2,000 lines beside 200  {pages[2_000] / pages[200]:.1f} x, {pages[2_000]:.1f} s")
+
+
+def handing_over() -> None:
+    """Digs, grouping and ties beside the assessment they are part of; the report of the largest sample beside its answer."""
+    record = wet_line(200, 120)
+    plotted, lines = add_page(record, LOT, house_scheme())
+    assert all(line.added for line in lines), [line.why for line in lines]
+    spent = 0.0
+
+    def timed(work: Callable[..., object]) -> Callable[..., object]:
+        def run(*args: object) -> object:
+            nonlocal spent
+            start = time.perf_counter()
+            made = work(*args)
+            spent += time.perf_counter() - start
+            return made
+
+        return run
+
+    kept = assessing.digs, assessing.plan_shown
+    assessing.digs, assessing.plan_shown = timed(kept[0]), timed(kept[1])  # type: ignore[assignment]
+    copies = iter([Lateral.model_validate(plotted.model_dump()) for _ in range(TRIES)])
+    whole = best(lambda: assess(next(copies)), TRIES)
+    assessing.digs, assessing.plan_shown = kept
+    part = spent / TRIES
+    print("digs, their grouping, the lot and its ties, 200 ft with 120 findings (aim: at most 2 x the assessment)")
+    print(f"  {1e3 * part:.1f} ms of {1e3 * whole:.1f} ms  {part / whole:.2f} x")
+    samples = [lateral_file.loads(p.read_bytes()) for p in sorted(SAMPLES.glob("*.json"))]
+    shown = max((assess(s) for s in samples), key=lambda a: len(a.findings))
+    took = best(lambda: report_pdf(shown), TRIES)
+    print(f"the report of the largest sample as PDF (aim: under 1 s)  {1e3 * took:.0f} ms")
 
 
 def list_page() -> None:
@@ -158,6 +201,7 @@ def main() -> None:
         growth()
         reading()
         hearing()
+        handing_over()
         list_page()
 
 

@@ -6,7 +6,7 @@ from bellstone.core.ear import Draft, SourceLine, reading_of
 from bellstone.core.edits.adding import Adder
 from bellstone.core.edits.review import heard_page
 from bellstone.core.entry import EntryReading, Span
-from bellstone.core.ground import DomainError
+from bellstone.core.ground import DomainError, uncollected
 from bellstone.core.record import Lateral, Rec, Site
 from bellstone.core.scheme import Scheme, house_scheme
 
@@ -49,8 +49,9 @@ def add_page(lateral: Lateral, page: str, scheme: Scheme) -> tuple[Lateral, list
 
 
 def _added(adder: Adder, lines: Sequence[SourceLine], scheme: Scheme) -> tuple[Lateral, list[PageLine]]:
-    told = [_add_page_line(adder, number, reading) for number, reading in heard_page(lines, scheme)]
-    return adder.result(), told
+    with uncollected():
+        told = [_add_page_line(adder, number, reading) for number, reading in heard_page(lines, scheme)]
+        return adder.result(), told
 
 
 def _add_page_line(adder: Adder, number: int, reading: EntryReading) -> PageLine:
