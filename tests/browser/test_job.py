@@ -375,6 +375,22 @@ def test_a_dark_screen_prints_in_ink_with_its_name_on_every_page(analyst: Analys
     assert analyst.page.locator("html").get_attribute("data-mantine-color-scheme") == "dark"
 
 
+def test_a_lot_is_drawn_from_a_file_and_a_wrong_one_says_why(analyst: Analyst, tmp_path: Path) -> None:
+    analyst.new("Quarry Lane 2")
+    analyst.step("Dig")
+    oak = {"type": "Feature", "properties": {"name": "oak"}, "geometry": {"type": "Point", "coordinates": [12, -8]}}
+    right, wrong = tmp_path / "lot.geojson", tmp_path / "wrong.geojson"
+    right.write_text(json.dumps({"type": "FeatureCollection", "coordinates": "local feet", "features": [oak]}))
+    far = [oak, oak | {"geometry": {"type": "Point", "coordinates": [90, 40]}}]
+    wrong.write_text(json.dumps({"type": "FeatureCollection", "features": far}))
+    chooser = analyst.page.get_by_label("draw the lot from a GeoJSON file")
+    chooser.set_input_files(wrong)
+    expect(analyst.page.locator("[data-said]")).to_contain_text("one lot at a time")
+    chooser.set_input_files(right)
+    expect(analyst.page.locator("[data-said]")).to_contain_text("Drew the lot")
+    expect(analyst.page.locator("figure").get_by_text("oak")).to_be_visible()
+
+
 def test_a_page_is_signed_and_what_came_after_is_told(analyst: Analyst) -> None:
     analyst.new("Plane Street 9")
     analyst.paste("run A front cleanout 4in clay, facing main, counts to main\n12 crack\n40 main")

@@ -307,6 +307,18 @@ def test_the_open_formats_are_saved_one_by_one(desk, lateral_id) -> None:
     assert desk.send("GET", f"/{lateral_id}/made/doc").status_code == 422
 
 
+def test_a_lot_comes_from_a_file_and_goes_by_undo(desk, lateral_id) -> None:
+    oak = {"type": "Feature", "properties": {"name": "oak"}, "geometry": {"type": "Point", "coordinates": [12, -8]}}
+    whole = {"type": "FeatureCollection", "coordinates": "local feet", "features": [oak]}
+    made = desk.send("POST", f"/{lateral_id}/plan", {"text": json.dumps(whole)}, version=1)
+    assert made.status_code == 200 and made.json()["record"]["site"]["plan"][0]["name"] == "oak"
+    refused = desk.send("POST", f"/{lateral_id}/plan", {"text": "{}"}, version=2)
+    assert refused.status_code == 422 and "FeatureCollection" in refused.json()["message"]
+    assert desk.send("POST", f"/{lateral_id}/plan", {"text": json.dumps(whole)}, version=1).status_code == 409
+    undone = desk.send("POST", f"/{lateral_id}/undo", version=2).json()
+    assert not undone["record"]["site"].get("plan")
+
+
 def test_everything_is_saved_in_one_zip(desk, lateral_id) -> None:
     saved = desk.send("GET", f"/{lateral_id}/bundle.zip")
     assert saved.headers["Content-Type"] == "application/zip" and saved.content[:2] == b"PK"

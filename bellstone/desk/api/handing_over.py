@@ -3,12 +3,15 @@
 from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router
+from ninja import Query, Router, Schema
+from pydantic import Field
 
 from bellstone.core.answer import Assessment, owners_page
 from bellstone.core.ground import DomainError
 from bellstone.desk import store
-from bellstone.desk.api.answers import LateralId, LinePath, Refusal, download
+from bellstone.desk.actions import draw
+from bellstone.desk.api.answers import ANSWERS as DESK
+from bellstone.desk.api.answers import LateralId, LinePath, Refusal, Version, answer, download
 from bellstone.desk.models import StoredLateral
 from bellstone.formats.bundle import bundle
 from bellstone.formats.pdf import Paper, dig_sheets_pdf, owners_page_pdf, report_pdf
@@ -21,6 +24,14 @@ TYPES: dict[Made, str] = {
     "geojson": "application/geo+json", "dxf": "image/vnd.dxf", "ics": "text/calendar",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
 }  # fmt: skip
+
+
+class PlanIn(Schema):
+    """A GeoJSON FeatureCollection, in local feet where it says so, else by longitude and latitude."""
+
+    text: Annotated[str, Field(max_length=2_000_000)]
+
+
 ANSWERS = {200: bytes, 404: Refusal, 422: Refusal}
 
 
@@ -63,6 +74,12 @@ def save_owners_page(
     page = owners_page(shown, _others(row, shown), site.house_rules, site.stretches)
     made = owners_page_pdf(shown, page, paper, names)
     return download(made, "application/pdf", f"{_name(row, names)} for the owner", "pdf")
+
+
+@router.post("/{lateral_id}/plan", response=DESK, operation_id="draw_plan")
+def draw_plan(request: HttpRequest, lateral_id: LateralId, drawn: PlanIn, version: Version) -> HttpResponse:
+    """A lot drawn elsewhere, from GeoJSON."""
+    return answer(*draw.draw(lateral_id, version, request.user, drawn.text))
 
 
 @router.get("/{lateral_id}/made/{kind}", response=ANSWERS, operation_id="save_made")

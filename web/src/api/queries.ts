@@ -372,6 +372,10 @@ export const edits = {
     (words: string, operations: { op: string; path: string; value?: unknown }[]): Edit =>
     (at) =>
       answered(api.PATCH('/api/laterals/{lateral_id}', { ...at, body: { words, operations } })),
+  plan:
+    (text: string): Edit =>
+    (at) =>
+      answered(api.POST('/api/laterals/{lateral_id}/plan', { ...at, body: { text } })),
   same:
     (keep: string, join: string): Edit =>
     (at) =>

@@ -3,6 +3,7 @@ import { useWindowShape } from '../desk/use-window';
 import { Entry } from '../log/Entry';
 import classes from './DigView.module.css';
 import { Lot } from './Lot';
+import { LotFile } from './LotFile';
 import { Stakes } from './Stakes';
 
 const HINT =
@@ -16,6 +17,7 @@ export default function DigView({ desk }: { desk: Desk }) {
       <div>
         <Entry desk={desk} small={small} example="plan oak: 35,-25" hint={HINT} />
         <Lot plan={desk.assessment.plan} />
+        <LotFile />
       </div>
       <div>
         <Stakes desk={desk} />
