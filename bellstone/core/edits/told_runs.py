@@ -80,17 +80,22 @@ def _returns_to(draft: Draft, act: StartRun) -> bool:
 
 
 def begin_at_access(draft: Draft, seen: Sighting) -> bool:
-    """An access told by what it stands beside, before any run and any finding: the look begins there, at its zero.
+    """An access told by what it stands beside, before any finding: the look begins there, at its zero.
 
-    Its bore is the access's own; what pipe it leads to is not known by that.
+    A run that is known to begin there is no other. Its bore is the access's own; what pipe it leads to is not known by
+    that.
     """
-    at = seen.position
-    anything = draft.visit["runs"] or draft.visit["sightings"]
-    if anything or seen.kind != "access" or not isinstance(at, LandmarkPosition) or at.side != "near":
+    at, run = seen.position, draft.run
+    if draft.visit["sightings"] or seen.kind != "access" or not isinstance(at, LandmarkPosition) or at.side != "near":
         return False
     words = at.landmark.lower().split()
     name = at.landmark if words[-1] in OF_AN_ACCESS else f"{at.landmark} cleanout"
-    start_run(draft, StartRun(run=Run(id=NEW, name="A", access=name, zero_at=name)))
+    if run is None:
+        start_run(draft, StartRun(run=Run(id=NEW, name="A", access=name, zero_at=name)))
+    elif _at_its_access(run, at.landmark):
+        name = run.access
+    else:
+        return False
     if seen.size is not None and seen.size.likely:
         known = draft.landmarks.index(next(m for m in draft.landmarks if m.name == draft.landmark(name)))
         draft.landmarks[known] = draft.landmarks[known].model_copy(update={"size_in": seen.size.likely})
@@ -117,7 +122,7 @@ def reset_counter(draft: Draft, act: ResetCounter) -> None:
     run = draft.run
     if run is None:
         raise DomainError("counter", act.counter_ft, "start a run first: run A front cleanout")
-    if not act.counter_ft and not any(s.run == run.id for s in draft.visit["sightings"]):
+    if not act.counter_ft and not any(s.run == run.id and s.position.by == "counter" for s in draft.visit["sightings"]):
         draft.change_run(zero_at=run.access if _at_its_access(run, act.at) else draft.landmark(act.at))
         return
     place = draft.landmark(act.at) if act.at else None

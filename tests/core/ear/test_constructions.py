@@ -193,6 +193,12 @@ def test_a_page_begins_where_the_camera_went_in() -> None:
         ("near front steps: access\ncounter reset to 0, at house\n12 roots\n", ["front steps cleanout"], "house"),
         ("12 roots\nnear porch: access 4in\n", [], None),  # told after something was seen: one on the way
         ("run A vent 3in\nnear porch: access 4in\n12 roots\n", ["vent"], "vent"),
+        ("run A vent 3in\nnear porch: access 4in\ncounter reset to 0\n12 roots\n", ["vent"], "vent"),
+        (
+            "run A porch cleanout\nGoing in at the porch cleanout, four inch, zeroed at the rim.\n12 roots\n",
+            ["porch cleanout"],
+            "porch cleanout",
+        ),
     ],
 )
 def test_an_access_told_first_is_where_the_look_begins(page: str, runs: list[str], zero: str | None) -> None:
