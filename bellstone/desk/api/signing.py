@@ -11,6 +11,7 @@ from bellstone.desk.actions import sign
 from bellstone.desk.api.answers import LateralId, Refusal, Version, download
 from bellstone.desk.models import Signed
 from bellstone.formats.pdf import Paper
+from bellstone.formats.signature import Signature
 
 router = Router(tags=["signing off"])
 Number = Annotated[int, Field(ge=1, le=2**31)]
@@ -21,16 +22,10 @@ class Who(Schema):
     paper: Paper = "us-letter"
 
 
-class SignedShown(Schema):
-    """A snapshot: who signed it and when, what it was judged by, and the number of its inputs."""
+class SignedShown(Signature):
+    """A snapshot: its signature, its number, and whether anything has changed since."""
 
     number: int
-    by: str
-    on: str
-    scheme: str
-    house_rules: str
-    product: str
-    digest: str
     as_it_stands: bool  # nothing was changed since
 
 

@@ -4296,11 +4296,9 @@ export interface components {
         };
         /**
          * SignedShown
-         * @description A snapshot: who signed it and when, what it was judged by, and the number of its inputs.
+         * @description A snapshot: its signature, its number, and whether anything has changed since.
          */
         SignedShown: {
-            /** Number */
-            number: number;
             /** By */
             by: string;
             /** On */
@@ -4313,6 +4311,8 @@ export interface components {
             product: string;
             /** Digest */
             digest: string;
+            /** Number */
+            number: number;
             /** As It Stands */
             as_it_stands: boolean;
         };
