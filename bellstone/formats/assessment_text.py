@@ -155,6 +155,9 @@ def _beside(a: Assessment) -> Iterator[str]:
         said = [s.words for s in a.told if s.about == about]
         if said:
             yield from ("", f"{title}:", *(f"  {words}" for words in said))
+    others = [m.beside for m in a.plan.marks if m.beside] if a.plan is not None else []
+    if others:
+        yield from ("", "Others' marks beside ours:", *(f"  {words}" for words in others))
 
 
 def _limits(a: Assessment, lines: Sequence[PageLine]) -> Iterator[str]:

@@ -112,6 +112,7 @@ WORLD: dict[str, Any] = {
 # this project's working values: common sense and trials on random lines, nobody's standard
 WORKING: dict[str, Any] = {
     "ear.entering.FAR": 12,
+    "answer.plan_shown.LEAST_TOLD_FT": 1.0,
     "answer.next_look.WATCHED_MONTHS": 12,
     "answer.owners_page.LEAST_TOLD": 3,
     "answer.compared.MOVED_FT": 0.05,

@@ -1,21 +1,25 @@
 """The lot from above: trilateration against the truth and another solver, ellipses, the line, the cable check, ties."""
 
+import io
 from math import hypot
 
 import numpy as np
 import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
+from pypdf import PdfReader
 from scipy.optimize import minimize
-from shapely.geometry import LineString
+from shapely.geometry import LineString, Point
 
 from bellstone.core.answer.plan_shown import fixed_points
 from bellstone.core.assess import assess
 from bellstone.core.edits import record_from_page
 from bellstone.core.entry import page_of
 from bellstone.core.ground import DomainError
-from bellstone.core.plan import PlanPoint, along, cable_check, ellipse_90, swing_ties, trilaterate
+from bellstone.core.plan import PlanPoint, along, beside, cable_check, ellipse_90, swing_ties, trilaterate
 from bellstone.core.record import Amount, PlanObject
+from bellstone.formats.assessment_text import assessment_text
+from bellstone.formats.pdf import report_pdf
 
 CHI2_2_90 = 4.605  # 90 % of chi-squared with two degrees of freedom: any table
 LOT = """run A front cleanout 4in clay, facing main, counts to main
@@ -229,6 +233,61 @@ def test_anothers_mark_moves_no_line() -> None:
     _, theirs = told(LOT + "mark X 40: at 90,-40, theirs\n")
     assert ours.plan is not None and theirs.plan is not None
     assert theirs.plan.line == ours.plan.line and theirs.plan.marks[-1].ours is False
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    st.lists(st.tuples(st.floats(4, 30), st.floats(-1.2, 1.2)), min_size=1, max_size=4),
+    st.floats(-20, 60),
+    st.floats(-20, 60),
+)
+def test_another_point_is_as_far_off_as_from_a_polyline(legs: list[tuple[float, float]], x: float, y: float) -> None:
+    """Against shapely: distance, and the station across from it where it is not past the ends."""
+    points, xy, s = [point("0", 0, 0, 0)], [(0.0, 0.0)], 0.0
+    for n, (length, turn) in enumerate(legs, start=1):
+        s += length
+        xy.append((xy[-1][0] + length * np.cos(turn), xy[-1][1] + length * np.sin(turn)))
+        points.append(point(str(n), s, *xy[-1]))
+    line, at = LineString(xy), Point(x, y)
+    found = beside(points, x, y, np.eye(2) * 0.04)
+    if found is None:
+        assert line.project(at) == pytest.approx(0, abs=1e-6) or line.project(at) == pytest.approx(line.length)
+    else:
+        assert found[0] == pytest.approx(line.distance(at), abs=1e-6)
+        foot = line.interpolate(found[2])
+        assert foot.distance(at) == pytest.approx(found[0], abs=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("x", "y", "off", "across", "way"),
+    [(5, -10, 5, 10, "east"), (-5, -10, 5, 10, "west"), (10, -24, 4, 30, "south"), (10, -16, 4, 30, "north"),
+     (-3, -24, 5, 20, "southwest")],
+)  # fmt: skip
+def test_which_way_another_mark_lies(x: float, y: float, off: float, across: float, way: str) -> None:
+    line = [point("a", 0, 0, 0), point("b", 20, 0, -20), point("c", 40, 20, -20)]
+    found = beside(line, x, y, np.eye(2) * 0.04)
+    assert found is not None
+    assert (found[0], found[2], found[3]) == (pytest.approx(off), pytest.approx(across), way)
+
+
+@pytest.mark.parametrize(("x", "y"), [(0, 5), (4, 4), (26, -20), (300, -300)])
+def test_past_the_marks_nothing_is_told(x: float, y: float) -> None:
+    line = [point("a", 0, 0, 0), point("b", 20, 0, -20), point("c", 40, 20, -20)]
+    assert beside(line, x, y, np.eye(2)) is None and beside(line[:1], x, y, np.eye(2)) is None
+
+
+def test_anothers_mark_is_told_in_a_sentence_fit_to_send() -> None:
+    _, far = told(LOT + "mark X 52: at 24,-40, theirs\n")
+    _, near = told(LOT + "mark X: at 21.2,-30, theirs\n")
+    _, past = told(LOT + "mark X: at 300,-300, theirs\n")
+    said = [m.beside for a in (far, near, past) for m in a.plan.marks if m.label == "X"]
+    assert "of the line as we have it, across from" in said[0] and "it was told for" in said[0]
+    assert said[1].startswith("mark X agrees with the line as we have it")
+    assert said[0] in assessment_text(far) and f"{said[0]}" in " ".join(
+        " ".join(p.extract_text().split()) for p in PdfReader(io.BytesIO(report_pdf(far))).pages
+    )
+    assert said[2] == "mark X lies past our marks: how far off it is cannot be told"
+    assert all(not m.beside for m in far.plan.marks if m.ours)
 
 
 def test_without_marks_on_both_sides_a_stake_says_so() -> None:

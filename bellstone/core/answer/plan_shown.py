@@ -7,7 +7,7 @@ import numpy as np
 
 from bellstone.core.dig import Bracket
 from bellstone.core.ground import DomainError
-from bellstone.core.plan import Ellipse, PlanPoint, along, cable_check, ellipse_90, swing_ties, trilaterate
+from bellstone.core.plan import Ellipse, PlanPoint, along, beside, cable_check, ellipse_90, swing_ties, trilaterate
 from bellstone.core.record import (
     CounterPosition,
     LandmarkPosition,
@@ -21,6 +21,7 @@ from bellstone.core.record import (
 from bellstone.core.stations import Placing, vertical_cable
 
 LOCATOR_SIGMA_FT = 0.5  # of where a beacon was found above the line: handbook 2.11
+LEAST_TOLD_FT = 1.0  # less between two footages is how they are read: working value
 DRAWN_SIGMA_FT = 0.5  # a coordinate read off a sketch: working value
 
 
@@ -36,6 +37,7 @@ class MarkShown(Rec):
     ellipse: Ellipse | None = None
     off: tuple[str, ...] = ()  # what each tape is off by, where there is one to spare
     why: str = ""
+    beside: str = ""  # another's mark beside our line, in a sentence fit to send
 
 
 class StakeInPlan(Rec):
@@ -70,8 +72,9 @@ def plan_shown(lateral: Lateral, placing: Placing, digs: Sequence[Bracket]) -> P
         points += [point] if point is not None else []
     stakes = tuple((_stake(points, d.start_ft, fixed, down), _stake(points, d.end_ft, fixed, down)) for d in digs)
     ordered = sorted(points, key=lambda p: p.station_ft)
+    compared = tuple(m if m.ours else m.model_copy(update={"beside": _beside(m, points, down)}) for m in marks)
     return PlanShown(
-        objects=lateral.site.plan, marks=tuple(marks), line=tuple((p.station_ft + down, p.x_ft, p.y_ft) for p in ordered),
+        objects=lateral.site.plan, marks=compared, line=tuple((p.station_ft + down, p.x_ft, p.y_ft) for p in ordered),
         checks=tuple(cable_check(points)), stakes=stakes,
     )  # fmt: skip
 
@@ -139,6 +142,25 @@ def _where(mark: Mark, fixed: dict[str, tuple[float, float]]) -> tuple[float, fl
     if mark.plan_x_ft is None or mark.plan_y_ft is None:
         raise DomainError(f"mark {mark.label}", mark.words or "words only", "has no ties and no coordinates")
     return mark.plan_x_ft, mark.plan_y_ft, np.eye(2) * DRAWN_SIGMA_FT**2, ()
+
+
+def _beside(mark: MarkShown, points: Sequence[PlanPoint], down: float) -> str:
+    """How far another's mark is off the line, which way, and across from where; nothing where that is not known."""
+    if mark.x_ft is None or mark.y_ft is None:
+        return ""
+    found = beside(points, mark.x_ft, mark.y_ft, np.eye(2) * DRAWN_SIGMA_FT**2)
+    if found is None:
+        return f"mark {mark.label} lies past our marks: how far off it is cannot be told"
+    off, band, across, way = found
+    where = f"across from {across + down:.1f} ft along it"
+    if off <= band:
+        said = f"mark {mark.label} agrees with the line as we have it ({off:.1f} ft ± {band:.1f} off), {where}"
+    else:
+        said = f"mark {mark.label} lies {off:.1f} ft ± {band:.1f} {way} of the line as we have it, {where}"
+    apart = None if mark.station_ft is None else mark.station_ft - (across + down)
+    if apart is None or abs(apart) < LEAST_TOLD_FT:
+        return said
+    return f"{said}; it was told for {mark.station_ft:.1f} ft, {abs(apart):.1f} ft {'further on' if apart > 0 else 'short of that'}"
 
 
 def _station_of(mark: Mark, placing: Placing) -> tuple[float, float] | None:

@@ -21,6 +21,7 @@
 #if data.others.len() > 0 { section("Along the line", ruled((auto, 1fr), ("where", "what"), data.others.map(r => r.map(c => [#c])))) }
 #if data.lines.len() > 0 { section("The lines", points(data.lines)) }
 #for (title, said) in data.told { section(title, points(said)) }
+#if data.others_marks.len() > 0 { section("Others' marks beside ours", points(data.others_marks)) }
 #if data.next.len() > 0 { section("Next look", points(data.next)) }
 #section("Scope and limits", points(data.scope))
 #if data.warnings.len() > 0 { section("To be answered", points(data.warnings)) }

@@ -31,6 +31,7 @@ def report_data(a: Assessment, others: Sequence[Assessment]) -> dict[str, Any]:
         "digs": [dig_words(d) for d in digs],
         "told": [[title, said] for about, title in TITLES.items() if (said := [s.words for s in a.told if s.about == about])],
         "lines": [_line(a, n) for n in range(len(a.lines))],
+        "others_marks": [m.beside for m in a.plan.marks if m.beside] if a.plan is not None else [],
         "next": [a.next_look.words] if a.next_look else [],
         "scope": [*a.scope, *(f"may be seen twice: {p.words}" for p in a.proposals)],
         "warnings": [f"{w.where}: {w.text}; {w.mend}" for w in a.warnings],

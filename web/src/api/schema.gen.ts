@@ -2043,6 +2043,11 @@ export interface components {
              * @default
              */
             why: string;
+            /**
+             * Beside
+             * @default
+             */
+            beside: string;
         };
         /**
          * NextLook

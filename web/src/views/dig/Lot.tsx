@@ -110,6 +110,11 @@ export function Lot({ plan }: { plan: Assessment['plan'] }) {
           <p key={c}>▲ {c}</p>
         ))}
         {plan.marks
+          .filter((m) => m.beside)
+          .map((m) => (
+            <p key={m.label}>{m.beside[0]?.toUpperCase() + m.beside.slice(1)}.</p>
+          ))}
+        {plan.marks
           .filter((m) => m.why)
           .map((m) => (
             <p key={m.label}>

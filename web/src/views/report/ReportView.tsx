@@ -27,6 +27,12 @@ export default function ReportView({ desk }: { desk: Desk }) {
         <WaterAtRest assessment={a} />
         <Digs assessment={a} />
         <Told desk={desk} />
+        {a.plan?.marks.some((m) => m.beside) && (
+          <>
+            <h2>Others' marks beside ours</h2>
+            <ul>{a.plan.marks.map((m) => m.beside && <li key={m.label}>{m.beside}</li>)}</ul>
+          </>
+        )}
         {a.next_look && (
           <>
             <h2>Next look</h2>
