@@ -19,7 +19,7 @@ DEMO = sorted((Path(__file__).parents[2] / "bellstone" / "demo").glob("*.json"))
 def test_each_sample_round_trips_and_assesses(path: Path) -> None:
     record = lateral_file.loads(path.read_bytes())
     assert lateral_file.loads(lateral_file.dumps(record)) == record
-    assert assess(record).findings or record.visits[-1].transcript  # dictated, and still to be heard
+    assert assess(record).findings or record.visits[-1].dictation  # dictated, and still to be heard
 
 
 def test_there_are_twelve_samples_and_one_says_start_here() -> None:

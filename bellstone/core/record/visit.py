@@ -42,6 +42,6 @@ class Visit(Rec):
     main_level: Amount | None = None  # how high the main stands above the line's own invert at its outlet
     drain_down_min: Annotated[float, Field(ge=0, le=1440)] | None = None  # at least, by a flush test in the engine
     remarks: Annotated[tuple[Remark, ...], Field(max_length=5000)] = ()
-    transcript: Annotated[str, Field(max_length=400_000)] = ""  # timed words that came with it, still to be heard
+    dictation: Annotated[str, Field(max_length=400_000)] = ""  # timed words that came with it, still to be heard
     waiting: Annotated[tuple[Text, ...], Field(max_length=200)] = ()  # notes at the side, still to type in
     planned: Text = ""

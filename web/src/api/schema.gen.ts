@@ -1796,7 +1796,7 @@ export interface components {
              *         "main_level": null,
              *         "drain_down_min": null,
              *         "remarks": [],
-             *         "transcript": "",
+             *         "dictation": "",
              *         "waiting": [],
              *         "planned": ""
              *       }
@@ -3332,10 +3332,10 @@ export interface components {
              */
             remarks: components["schemas"]["Remark"][];
             /**
-             * Transcript
+             * Dictation
              * @default
              */
-            transcript: string;
+            dictation: string;
             /**
              * Waiting
              * @default []

@@ -19,7 +19,7 @@ export function LogView({ desk }: { desk: Desk }) {
   const [importing, setImporting] = useState(false);
   const { small } = useWindowShape();
   const { page, open } = usePageUnderReview(desk.id);
-  const transcript = desk.record.visits.at(-1)?.transcript;
+  const dictation = desk.record.visits.at(-1)?.dictation;
   return (
     <div className={classes.root}>
       <Entry
@@ -39,10 +39,10 @@ export function LogView({ desk }: { desk: Desk }) {
           onCancel={() => setPasting(false)}
         />
       )}
-      {!page && transcript && (
-        <p className={classes.transcript}>
+      {!page && dictation && (
+        <p className={classes.dictation}>
           Timed words came with this visit.{' '}
-          <button type="button" className={classes.plain} onClick={() => open(transcript, 'The words of this visit')}>
+          <button type="button" className={classes.plain} onClick={() => open(dictation, 'The words of this visit')}>
             hear them
           </button>
         </p>

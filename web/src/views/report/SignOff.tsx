@@ -2,8 +2,8 @@ import { Button, TextInput } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Desk, SignedShown } from '../../api/client';
-import { comparedOptions, signedOptions, signOff } from '../../api/queries';
 import classes from './ReportView.module.css';
+import { comparedOptions, signedOptions, signOff } from './signing';
 
 /** Signing off: the page as it stands is kept as it is; each one kept, and what changed since. */
 export function SignOff({ desk: { id, version } }: { desk: Desk }) {
