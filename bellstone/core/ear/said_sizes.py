@@ -128,7 +128,22 @@ class SaidSizes(Group):
         between = " or " if q.either else "-"
         number = feet(q.low) if q.is_one else f"{feet(q.low)}{between}{feet(q.high)}"
         owner.size = f"{self._softened(n)}{number}{unit}"
+        if (
+            owner.kind in HAVE_BORES
+            and not self._stands_before(n, owner.kind)
+            and self._could_be_anothers(owner, unit, q)
+        ):
+            self.doubt("a bore, or the size of what is beside it?")
         self.s.use(p, "size")
+
+    def _stands_before(self, n: int, kind: str) -> bool:
+        """``4 inch coupling``: the number right before a thing is its own."""
+        after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        return after is not None and after.what in ("kinds", "weak") and after.says.split()[0] == kind
+
+    def _could_be_anothers(self, owner: Found, unit: str, q: Quantity) -> bool:
+        """``coupling 4 inch offset``: something else there is measured so too."""
+        return any(f is not owner and f.kind not in HAVE_BORES and self._takes(f, unit, q) for f in self.found)
 
     def _fraction(self, p: Piece, n: int, q: Quantity) -> None:
         """A fraction without a unit: a share of what is measured so, inches of a step or a gap; else it is asked."""

@@ -104,3 +104,9 @@ def test_inches_are_read_as_they_are_spoken(said: str, inches: float) -> None:
 def test_a_sign_that_only_looks_like_a_figure_is_no_fault(sign: str) -> None:
     for text in (f"{sign}", f"roots {sign} at 12", f"12 roots {sign}/4", f"{sign}12 roots"):
         assert hear_line(text, HOUSE).outcome in ("heard", "asked", "kept")
+
+
+def test_a_number_between_two_things_that_may_both_be_so_wide_is_asked() -> None:
+    assert hear_line("coupling 4 inch offset at 22", HOUSE).outcome == "asked"
+    assert hear_line("6 inch wye at 31 with roots", HOUSE).lines == ("31 fitting wye 6in", "31 roots")
+    assert hear_line("wye at 31, 6 inch", HOUSE).lines == ("31 fitting wye 6in",)
