@@ -10,11 +10,19 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-State = Literal["running", "done", "failed", "cancelled"]
+from bellstone.core.ground import BellStoneError
+
+State = Literal["waiting", "running", "done", "failed", "cancelled"]
 COMMAND = (sys.executable, "-m", "bellstone.engine")
 SILENT_S = 30.0  # no sign for so long is a hang
 MOST_S = 600.0
 RUNS_KEPT = 32
+AT_ONCE = 2
+MOST_WAITING = 8
+
+
+class TooManyRuns(BellStoneError):
+    """Enough runs wait already; the one asked for was not taken."""
 
 
 @dataclass
@@ -22,7 +30,7 @@ class EngineRun:
     """One run, as far as it has come: ``progress`` 0 to 1, ``numbers`` the engine's last line, ``trouble`` in words."""
 
     key: str
-    state: State = "running"
+    state: State = "waiting"
     progress: float = 0.0
     numbers: str = ""
     trouble: str = ""
@@ -35,9 +43,14 @@ class EngineRun:
         return self._over.wait(seconds)
 
     def cancel(self) -> None:
-        if self.state == "running":
+        if not self.ended:
             self.state, self.trouble = "cancelled", "cancelled: nothing was changed"
             self._kill()
+            self._over.set()
+
+    @property
+    def ended(self) -> bool:
+        return self.state not in ("waiting", "running")
 
     def _kill(self) -> None:
         if self._process is not None and self._process.poll() is None:
@@ -45,6 +58,9 @@ class EngineRun:
 
     def follow(self, job: str, command: Sequence[str], silent_s: float, most_s: float) -> None:
         """Start the process and read what it says until it ends: a thread's whole work."""
+        if self.ended:  # cancelled while it waited
+            return
+        self.state, self._heard = "running", time.monotonic()
         try:
             self._process = subprocess.Popen(
                 command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True
@@ -52,7 +68,7 @@ class EngineRun:
         except OSError as error:
             self._fail(f"the flow engine cannot be started ({error}): install Bell Stone's requirements again")
             return
-        if self.state == "cancelled":  # before it had begun
+        if self.ended:  # cancelled while it was being started
             self._kill()
         watch = threading.Thread(target=self._watch, args=(silent_s, most_s), daemon=True)
         watch.start()
@@ -89,7 +105,7 @@ class EngineRun:
         self._over.set()
 
     def _fail(self, why: str) -> None:
-        if self.state == "running":
+        if not self.ended:
             self.state, self.trouble = "failed", why
         self._over.set()
 
@@ -107,25 +123,47 @@ class EngineRun:
 
 
 class EngineRuns:
-    """The runs of this server by key: one key one run; what is done is kept, what failed may be tried again."""
+    """The runs of this server by key: one key one run, two at a time, the others wait their turn.
+
+    What is done is kept, what failed may be tried again, what runs or waits is never dropped for another.
+    """
 
     def __init__(self, command: Sequence[str] = COMMAND, silent_s: float = SILENT_S, most_s: float = MOST_S) -> None:
         self.command, self.silent_s, self.most_s = command, silent_s, most_s
         self._runs: OrderedDict[str, EngineRun] = OrderedDict()
         self._lock = threading.Lock()
+        self._turns = threading.BoundedSemaphore(AT_ONCE)
 
     def get(self, key: str) -> EngineRun | None:
         return self._runs.get(key)
 
     def start(self, key: str, job: Callable[[], str]) -> EngineRun:
-        """The run of a key: the one that is running or done, else a new one."""
+        """The run of a key: the one that waits, runs or is done, else a new one.
+
+        Raises
+        ------
+        TooManyRuns
+            Eight wait already.
+        """
         with self._lock:
             known = self._runs.get(key)
-            if known is not None and known.state in ("running", "done"):
+            if known is not None and known.state not in ("failed", "cancelled"):
                 return known
+            if sum(run.state == "waiting" for run in self._runs.values()) >= MOST_WAITING:
+                raise TooManyRuns(f"{MOST_WAITING} flush tests wait for the engine already")
             run = self._runs[key] = EngineRun(key)
             self._runs.move_to_end(key)
-            while len(self._runs) > RUNS_KEPT:
-                self._runs.popitem(last=False)[1].cancel()
-        threading.Thread(target=run.follow, args=(job(), self.command, self.silent_s, self.most_s), daemon=True).start()
+            for old in [k for k, r in self._runs.items() if r.ended][: max(len(self._runs) - RUNS_KEPT, 0)]:
+                del self._runs[old]
+        threading.Thread(target=self._in_turn, args=(run, job()), daemon=True).start()
         return run
+
+    def _in_turn(self, run: EngineRun, job: str) -> None:
+        with self._turns:
+            run.follow(job, self.command, self.silent_s, self.most_s)
+
+    def close(self) -> None:
+        """End every run: the server stops."""
+        with self._lock:
+            for run in self._runs.values():
+                run.cancel()

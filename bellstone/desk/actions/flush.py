@@ -19,7 +19,7 @@ class FlushState(Rec):
     """How far a flush test is: progress 0 to 1, and what it came to."""
 
     key: str
-    state: Literal["running", "done", "failed", "cancelled"]
+    state: Literal["waiting", "running", "done", "failed", "cancelled"]
     progress: float
     trouble: str = ""
     played: FlushPlayed | None = None

@@ -19,7 +19,8 @@ export function FlushTest({ desk }: { desk: Desk }) {
   const [flush, setFlush] = useState({ gallons: 1.6, times: 1, every_s: 60, watch_min: 10, at_ft: null });
   const [state, setState] = useState<FlushState | null>(null);
   const [wrong, setWrong] = useState('');
-  const running = state?.state === 'running';
+  const waiting = state?.state === 'waiting';
+  const running = waiting || state?.state === 'running';
   const key = state?.key;
   const visit = record.visits.at(-1);
 
@@ -95,6 +96,7 @@ export function FlushTest({ desk }: { desk: Desk }) {
       </div>
       {wrong && <p role="alert">▲ {wrong}</p>}
       {state?.trouble && <p role="alert">▲ {state.trouble}</p>}
+      {waiting && <p className="quiet">Two flush tests run at a time: this one waits its turn.</p>}
       {running && (
         <div
           className={classes.progress}
