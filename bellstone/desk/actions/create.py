@@ -1,16 +1,13 @@
 """Start a lateral: from a record that is whole."""
 
-from django.db import transaction
-
 from bellstone.core.record import Lateral
 from bellstone.desk import store
 from bellstone.desk.models import StoredLateral
 
 
 def create(record: Lateral) -> StoredLateral:
-    """A new row for a record, assessed; all or nothing."""
-    with transaction.atomic():
-        row = StoredLateral()
-        store.fill(row, record)
-        row.save()
+    """A new row for a record, assessed."""
+    row = StoredLateral()
+    store.fill(row, record)
+    row.save()
     return row

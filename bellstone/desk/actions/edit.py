@@ -1,6 +1,7 @@
-"""Every edit goes through here: check the version, change, assess, save with its patch; all or nothing."""
+"""Every edit goes through here: change and assess first, then lock, check the version again, save with its patch."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from typing import Any
 
 from django.db import transaction
@@ -18,6 +19,14 @@ def check_version(row: StoredLateral, seen: int) -> None:
         raise StaleVersion(seen, row.version, list(since)[-20:])
 
 
+@contextmanager
+def locked(lateral_id: int, seen: int) -> Iterator[None]:
+    """The write lock, taken only when all is computed; what was computed from version ``seen`` still holds under it."""
+    with transaction.atomic():
+        check_version(store.row_of(lateral_id), seen)
+        yield
+
+
 def edit(
     lateral_id: int, seen: int, who: Any, words: str, change: Callable[[Lateral], Lateral]
 ) -> tuple[StoredLateral, str]:
@@ -28,17 +37,17 @@ def edit(
     StaleVersion
         The record moved on since ``seen``.
     """
-    with transaction.atomic():
-        row = store.row_of(lateral_id)
-        check_version(row, seen)
-        before, before_result = store.record_of(row), store.assessment_of(row)
-        after = change(before)
-        if after == before:
-            return row, "nothing changed"
+    row = store.row_of(lateral_id)
+    check_version(row, seen)
+    before, before_result = store.record_of(row), store.assessment_of(row)
+    after = change(before)
+    if after == before:
+        return row, "nothing changed"
+    forward, back = store.difference(before, after)
+    row.version += 1
+    store.fill(row, after)
+    with locked(lateral_id, seen):
         row.changes.filter(undone=True).delete()  # a new edit ends what could be redone
-        forward, back = store.difference(before, after)
-        row.version += 1
-        store.fill(row, after)
         row.save()
         Change.objects.create(lateral=row, who=who, version=row.version, words=words[:300], forward=forward, back=back)
     return row, f"{words}: {consequence(before_result, store.assessment_of(row))}"

@@ -5,12 +5,11 @@ from typing import Any
 
 import jsonpatch
 import jsonpointer
-from django.db import transaction
 
 from bellstone.core.answer import consequence
 from bellstone.core.record import Lateral, read_lateral
 from bellstone.desk import store
-from bellstone.desk.actions.edit import check_version, edit
+from bellstone.desk.actions.edit import check_version, edit, locked
 from bellstone.desk.errors import BadPatch, NothingTo
 from bellstone.desk.models import StoredLateral
 from bellstone.formats import lateral_file
@@ -46,16 +45,16 @@ def redo(lateral_id: int, seen: int) -> tuple[StoredLateral, str]:
 
 
 def _step(lateral_id: int, seen: int, back: bool) -> tuple[StoredLateral, str]:
-    with transaction.atomic():
-        row = store.row_of(lateral_id)
-        check_version(row, seen)
-        change = row.changes.filter(undone=False).last() if back else row.changes.filter(undone=True).first()
-        if change is None:
-            raise NothingTo("Nothing to undo." if back else "Nothing to redo.")
-        before = store.assessment_of(row)
-        record = patched(store.record_of(row), json.loads(change.back if back else change.forward))
-        row.version += 1
-        store.fill(row, record)
+    row = store.row_of(lateral_id)
+    check_version(row, seen)
+    change = row.changes.filter(undone=False).last() if back else row.changes.filter(undone=True).first()
+    if change is None:
+        raise NothingTo("Nothing to undo." if back else "Nothing to redo.")
+    before = store.assessment_of(row)
+    record = patched(store.record_of(row), json.loads(change.back if back else change.forward))
+    row.version += 1
+    store.fill(row, record)
+    with locked(lateral_id, seen):
         row.save()
         change.undone = back
         change.version = row.version

@@ -4,12 +4,11 @@ from datetime import datetime
 from importlib.metadata import version
 
 from django.conf import settings
-from django.db import transaction
 
 from bellstone.core.answer import Assessment, compared
 from bellstone.core.ground import DomainError
 from bellstone.desk import store
-from bellstone.desk.actions.edit import check_version
+from bellstone.desk.actions.edit import check_version, locked
 from bellstone.desk.errors import NotSigned
 from bellstone.desk.models import Signed, StoredLateral
 from bellstone.formats.pdf import Paper, report_pdf
@@ -26,20 +25,24 @@ def sign(lateral_id: int, seen: int, by: str, paper: Paper = "us-letter") -> Sig
     DomainError
         No name, or the record is the same as was signed last.
     """
-    with transaction.atomic():
-        row = store.row_of(lateral_id)
-        check_version(row, seen)
-        signature = _signature(row, by)
-        last = row.signed.first()
-        if last is not None and last.digest == signature.digest:
-            raise DomainError("sign off", None, f"nothing has changed since {last.by} signed it on {last.on}")
-        shown = store.assessment_of(row)
-        others = [store.assessment_of(row, line.id) for line in store.record_of(row).lines if line.id != shown.path]
-        return Signed.objects.create(
-            lateral=row, number=(last.number if last else 0) + 1, by=signature.by, on=signature.on,
-            scheme=shown.scheme, house_rules=signature.house_rules, product=signature.product, digest=signature.digest,
-            record=row.record, assessment=shown.model_dump_json(), report=report_pdf(shown, others, paper, signed=signature),
-        )  # fmt: skip
+    row = store.row_of(lateral_id)
+    check_version(row, seen)
+    signature = _signature(row, by)
+    last = row.signed.first()
+    if last is not None and last.digest == signature.digest:
+        raise DomainError("sign off", None, f"nothing has changed since {last.by} signed it on {last.on}")
+    shown = store.assessment_of(row)
+    others = [store.assessment_of(row, line.id) for line in store.record_of(row).lines if line.id != shown.path]
+    page = Signed(
+        lateral=row, number=(last.number if last else 0) + 1, by=signature.by, on=signature.on,
+        scheme=shown.scheme, house_rules=signature.house_rules, product=signature.product, digest=signature.digest,
+        record=row.record, assessment=shown.model_dump_json(), report=report_pdf(shown, others, paper, signed=signature),
+    )  # fmt: skip
+    with locked(lateral_id, seen):
+        if row.signed.filter(number=page.number).exists():
+            raise DomainError("sign off", None, "somebody signed it just now: look at theirs first")
+        page.save()
+    return page
 
 
 def _signature(row: StoredLateral, by: str) -> Signature:
