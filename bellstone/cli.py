@@ -1,10 +1,10 @@
-"""``bellstone assess | hear | export | demo | serve | backup``: the desk from a terminal."""
+"""``bellstone assess | hear | export | demo | serve | address | backup | restore | doctor``: the desk from a terminal."""
 
 import argparse
 import json
 import os
-import sqlite3
 import sys
+from datetime import datetime
 from pathlib import Path
 
 from bellstone.core.assess import assess
@@ -13,6 +13,7 @@ from bellstone.core.edits import PageLine, record_from_said
 from bellstone.core.ground import BellStoneError, DomainError
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import house_scheme
+from bellstone.desk import keeping
 from bellstone.formats import lateral_file
 from bellstone.formats.assessment_text import assessment_text
 from bellstone.formats.bundle import KINDS, bundle
@@ -41,8 +42,15 @@ def main(argv: list[str] | None = None) -> int:
     serve = commands.add_parser("serve", help="the desk on loopback")
     for server in (demo, serve):
         server.add_argument("--port", type=int, default=8765)
-    backup = commands.add_parser("backup", help="copy the database while it runs")
+    backup = commands.add_parser("backup", help="a checked copy of the database, also while the desk runs")
     backup.add_argument("target", metavar="FILE")
+    backup.add_argument(
+        "--keep", type=int, default=3, metavar="N", help="copies to keep, this one counted; 3 where not said"
+    )
+    restore = commands.add_parser("restore", help="put a copy back; what it replaces is kept")
+    restore.add_argument("source", metavar="FILE")
+    commands.add_parser("doctor", help="what state the data is in, and what to do")
+    commands.add_parser("address", help="the address of the desk that runs, with its key")
     args = parser.parse_args(argv)
     try:
         match args.command:
@@ -53,7 +61,13 @@ def main(argv: list[str] | None = None) -> int:
             case "export":
                 return _export(args)
             case "backup":
-                return _backup(Path(args.target))
+                return _backup(Path(args.target), args.keep)
+            case "restore":
+                return _restore(Path(args.source))
+            case "doctor":
+                return _doctor()
+            case "address":
+                return _address()
         return _serve(args.port, samples=args.command == "demo")
     except (BellStoneError, OSError) as error:
         print(f"bellstone: {error}", file=sys.stderr)
@@ -107,44 +121,53 @@ def _hear(files: list[str], as_json: bool) -> int:
     return 0
 
 
-def _backup(target: Path) -> int:
-    """SQLite's online backup: whole even while the desk is in use."""
-    _django()
-    from django.conf import settings
-
-    partial = target.with_name(target.name + ".part")
-    with sqlite3.connect(str(settings.DATABASES["default"]["NAME"])) as source, sqlite3.connect(partial) as copy:
-        source.backup(copy)
-    partial.replace(target)
-    print(f"Copied to {target}")
+def _backup(target: Path, keep: int) -> int:
+    made = keeping.back_up(keeping.database_in(keeping.data_folder()), target, keep)
+    print(f"Copied {keeping.laterals(made.laterals)} to {made.path}, and read it back whole")
     return 0
 
 
-def _django() -> None:
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bellstone.desk.settings")
-    import django
+def _restore(source: Path) -> int:
+    folder = keeping.data_folder()
+    keeping.prepare(folder)
+    with keeping.held(folder):
+        put_back, kept = keeping.restore(source, folder, datetime.now())
+    print(f"Put back {keeping.laterals(put_back.laterals)} from {source} into {folder}")
+    print(f"  what was there is kept as {kept}" if kept else "  there was nothing there before")
+    return 0
 
-    django.setup()
+
+def _doctor() -> int:
+    found = keeping.doctor(keeping.data_folder())
+    for finding in found:
+        print(f"{'well ' if finding.well else 'mend '} {finding.what}")
+        if finding.mend:
+            print(f"      {finding.mend}")
+    return 0 if all(finding.well for finding in found) else 1
+
+
+def _address() -> int:
+    folder = keeping.data_folder()
+    where = keeping.running_at(folder)
+    if where is None:
+        raise keeping.Refused(f"No desk runs on {folder}.", "Start it with `bellstone serve`.")
+    print(f"{where}?key={keeping.key_of(keeping.secret_of(folder))}")
+    return 0
 
 
 def _serve(port: int, samples: bool) -> int:
-    _django()
-    from django.conf import settings
-    from django.core.management import call_command
-    from waitress import serve
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bellstone.desk.settings")
+    keeping.prepare(keeping.data_folder())  # the settings read its secret
+    import django
+    from django.core.exceptions import ImproperlyConfigured
 
-    from bellstone.desk.samples import load_samples
-    from bellstone.desk.wsgi import application
+    try:
+        django.setup()
+    except ImproperlyConfigured as error:
+        raise keeping.Refused(str(error), "Nothing was started.") from error
+    from bellstone.desk.serving import serve
 
-    call_command("migrate", verbosity=0)
-    count = load_samples() if samples else 0
-    loaded = (
-        f"{count} sample laterals loaded, places and people invented" if count else "your laterals as you left them"
-    )
-    print(f"Bell Stone is at http://127.0.0.1:{port}/", flush=True)
-    print(f"  {loaded}; data in {settings.DATA}; stop with Ctrl C", flush=True)
-    serve(application, host="127.0.0.1", port=port, threads=4, ident=None)
-    return 0
+    return serve(port, samples)
 
 
 if __name__ == "__main__":

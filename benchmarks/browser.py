@@ -10,8 +10,6 @@ import shutil
 import subprocess
 import sys
 import tempfile
-import time
-import urllib.request
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
@@ -207,23 +205,14 @@ def script_kb() -> float:
     return sum(len(gzip.compress(f.read_bytes())) for f in files) / 1000
 
 
-def wait_for(address: str) -> None:
-    for _ in range(100):
-        try:
-            urllib.request.urlopen(address, timeout=1)
-            return
-        except OSError:
-            time.sleep(0.1)
-    raise SystemExit("the server did not start")
-
-
 def main() -> None:
     with tempfile.TemporaryDirectory() as data:
         command = [sys.executable, "-m", "bellstone.cli", "serve", "--port", str(PORT)]
-        server = subprocess.Popen(command, env={**os.environ, "BELLSTONE_DATA": data}, stdout=subprocess.DEVNULL)
+        env = {**os.environ, "BELLSTONE_DATA": data}
+        server = subprocess.Popen(command, env=env, stdout=subprocess.PIPE, text=True)
         try:
-            wait_for(f"http://127.0.0.1:{PORT}/")
-            measure(Path(data))
+            assert server.stdout is not None
+            measure(Path(data), server.stdout.readline().split()[-1])
         finally:
             server.terminate()
             server.wait()
@@ -238,10 +227,11 @@ def open_lateral(page: Page, folder: Path, findings: int) -> None:
     page.wait_for_selector("[data-finding-row]")
 
 
-def measure(folder: Path) -> None:
+def measure(folder: Path, address: str) -> None:
     with sync_playwright() as driver:
         browser = driver.chromium.launch(executable_path=shutil.which("chromium"), args=ARGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(address)
         open_lateral(page, folder, 120)
         bare = p95(reference(page))
         print(f"bare round trip        p95 {bare:6.1f} ms   ratio  1.0")

@@ -3,12 +3,14 @@
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from bellstone.core.ground import BellStoneError, DomainError, RecordError
 from bellstone.core.record import place_of
+from bellstone.engine.process import TooManyRuns
 
 
 class NoSuchLateral(BellStoneError):
@@ -35,6 +37,13 @@ class StaleVersion(BellStoneError):
         self.now, self.since = now, since
 
 
+class BrokenRecord(BellStoneError):
+    """What is kept of a lateral is no record any more."""
+
+    def __init__(self, name: str, place: str, why: str) -> None:
+        super().__init__(f"What is kept of “{name}” cannot be read, at {place}: {why}")
+
+
 class NothingTo(BellStoneError):
     """Nothing to undo or redo."""
 
@@ -46,6 +55,35 @@ class BadPatch(BellStoneError):
 def problem(status: int, message: str, problems: list[tuple[str, str]], **more: Any) -> HttpResponse:
     body = {"message": message, "problems": [{"place": p, "mend": m} for p, m in problems], **more}
     return JsonResponse(body, status=status)
+
+
+UNSAVED = (
+    ("locked", "Somebody else is writing just now: nothing of yours was saved.", "try again in a moment"),
+    ("full", "There is no room left where the laterals lie: nothing of yours was saved.", "make room, then try again"),
+    (
+        "readonly",
+        "The laterals' file may not be written: nothing of yours was saved.",
+        "give yourself the right to write it",
+    ),
+    (
+        "unable to open",
+        "The laterals' file cannot be opened.",
+        "see that its folder is there and yours: `bellstone doctor`",
+    ),
+)
+
+
+def unsaved(error: Any) -> HttpResponse:
+    """What the database refused: busy, full, closed to writing, or damaged."""
+    words = str(error)
+    for sign, message, mend in UNSAVED:
+        if sign in words:
+            return problem(503, message, [("database", mend)])
+    return problem(
+        503,
+        f"The laterals' file cannot be read or written: {words}.",
+        [("database", "stop the desk, then `bellstone doctor`")],
+    )
 
 
 def _shown(error: DomainError) -> str:
@@ -68,7 +106,11 @@ def register(api: NinjaAPI) -> None:
             case NotSigned():
                 return problem(404, "There is no such signed page.", [("number", "choose one of those listed")])
             case NoSuchFlush():
-                return problem(404, "That flush test is not known here.", [("flush", "start it again")])
+                return problem(
+                    404, "That flush test was dropped: the desk was stopped since.", [("flush", "start it again")]
+                )
+            case TooManyRuns():
+                return problem(503, f"{error}.", [("flush", "wait until one is done, or cancel one")])
             case StaleVersion():
                 text = "Somebody changed this lateral since you saw it. Nothing of yours was saved over it."
                 mend = "look at what changed, then make your change again"
@@ -84,6 +126,11 @@ def register(api: NinjaAPI) -> None:
             case ValidationError():
                 found = [(place_of(tuple(e["loc"])), str(e["msg"])) for e in error.errors]
                 return problem(422, "The request cannot be read; nothing was changed.", found)
+            case BrokenRecord():
+                mend = "put a copy back with `bellstone restore`, or take this lateral from one; the others are well"
+                return problem(409, str(error), [("record", mend)])
+            case DatabaseError():
+                return unsaved(error)
             case RequestDataTooBig():
                 return problem(413, "It is too large; nothing was changed.", [("request", "cut it in parts")])
             case AuthenticationError():
@@ -92,5 +139,5 @@ def register(api: NinjaAPI) -> None:
                 return problem(error.status_code, str(error), [("request", "send JSON as the schema says")])
         raise error  # none of ours: it is a fault, and shows as one
 
-    for kind in (BellStoneError, ValidationError, AuthenticationError, RequestDataTooBig, HttpError):
+    for kind in (BellStoneError, DatabaseError, ValidationError, AuthenticationError, RequestDataTooBig, HttpError):
         api.add_exception_handler(kind, answer)

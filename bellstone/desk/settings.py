@@ -1,40 +1,25 @@
 """The desk's settings: few, and local by default."""
 
+import hashlib
 import os
-import secrets
 from datetime import datetime
 from pathlib import Path
 
+from django.core.exceptions import ImproperlyConfigured
+
+from bellstone.desk.keeping import data_folder, database_in, key_of, secret_of
+
 BASE = Path(__file__).resolve().parent
-CHECKOUT = BASE.parent.parent
+DATA = data_folder()
+if os.environ.get("BELLSTONE_LOCAL", "1") != "1":
+    raise ImproperlyConfigured(
+        "BELLSTONE_LOCAL=0 asks for accounts, and there are none yet: unset it. The desk runs on this machine alone."
+    )
 
-
-def _data_folder() -> Path:
-    """Where the laterals are kept: as told, else beside a checkout, else in the user's own data folder."""
-    if told := os.environ.get("BELLSTONE_DATA"):
-        return Path(told)
-    if (CHECKOUT / "pyproject.toml").exists():
-        return CHECKOUT / "var"
-    return Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share") / "bellstone"
-
-
-DATA = _data_folder()
-DATA.mkdir(parents=True, exist_ok=True)
-
-
-def _secret() -> str:
-    """The signing key lives with the data, made on first use; none is in the repository."""
-    path = DATA / "secret.key"
-    if not path.exists():
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(50))
-    return path.read_text().strip() or secrets.token_urlsafe(50)
-
-
-SECRET_KEY = _secret()
+SECRET_KEY = secret_of(DATA)
+DOOR_KEY = key_of(SECRET_KEY)
 DEBUG = False
-LOCAL = os.environ.get("BELLSTONE_LOCAL", "1") == "1"  # loopback: the server signs its one user in
-ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", *filter(None, os.environ.get("BELLSTONE_HOSTS", "").split(","))]
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
@@ -45,8 +30,9 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "bellstone.desk.guard.ForeignPages",
     "django.contrib.sessions.middleware.SessionMiddleware",
+    "bellstone.desk.guard.Door",
     "django.middleware.csrf.CsrfViewMiddleware",
-    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "bellstone.desk.hurt.WhileHurt",
     "bellstone.desk.guard.LocalUser",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
@@ -55,11 +41,11 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "bellstone.sqlite3",
+        "NAME": database_in(DATA),
         "CONN_MAX_AGE": None,  # opening the file and its pragmas costs more than most requests
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
-            "timeout": 20,
+            "timeout": 8,
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
         },
         "TEST": {"NAME": DATA / "test.sqlite3"},
@@ -72,7 +58,10 @@ WHITENOISE_MAX_AGE = 31536000
 SESSION_ENGINE = "django.contrib.sessions.backends.signed_cookies"  # nothing but who is signed in
 SESSION_COOKIE_SAMESITE = "Strict"
 CSRF_COOKIE_SAMESITE = "Strict"
-SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = not LOCAL
+SESSION_COOKIE_NAME = (
+    f"bellstone_{hashlib.sha256(str(DATA.absolute()).encode()).hexdigest()[:8]}"  # one a desk: ports share cookies
+)
+SESSION_COOKIE_AGE = 30 * 86400
 X_FRAME_OPTIONS = "DENY"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"

@@ -5,23 +5,27 @@ from collections import OrderedDict
 from functools import lru_cache
 from typing import Any
 
+from pydantic import ValidationError
+
 from bellstone.core.answer import Assessment
 from bellstone.core.assess import assess
 from bellstone.core.edits import Reread
-from bellstone.core.record import Lateral
+from bellstone.core.record import Lateral, place_of
 from bellstone.core.scheme import Scheme
 from bellstone.core.water import WhatIf, bands
 from bellstone.desk import schemes
-from bellstone.desk.errors import NoSuchLateral
+from bellstone.desk.errors import BrokenRecord, NoSuchLateral
 from bellstone.desk.models import StoredLateral
 from bellstone.formats.record_patch import record_patch
 
 
 def row_of(lateral_id: int) -> StoredLateral:
     try:
-        return StoredLateral.objects.get(pk=lateral_id)
+        row = StoredLateral.objects.get(pk=lateral_id)
     except (StoredLateral.DoesNotExist, OverflowError) as error:
         raise NoSuchLateral(lateral_id) from error
+    _readable(row)
+    return row
 
 
 RECORDS_KEPT = 64
@@ -42,6 +46,15 @@ def _remember(text: str, record: Lateral) -> Lateral:
 def _parsed(text: str) -> Lateral:
     known = _records.get(text)
     return known if known is not None else _remember(text, Lateral.model_validate_json(text))
+
+
+def _readable(row: StoredLateral) -> None:
+    """Refuse a row whose record is no record, before anything is asked of it."""
+    try:
+        _parsed(row.record)
+    except ValidationError as error:
+        first = error.errors()[0]
+        raise BrokenRecord(row.name, place_of(first["loc"]) or "its beginning", first["msg"]) from error
 
 
 @lru_cache(maxsize=64)

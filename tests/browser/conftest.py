@@ -6,6 +6,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from django.conf import settings
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 ARGS = [
@@ -114,6 +115,7 @@ class Analyst:
 def analyst(browser: Browser, live_server: Any, transactional_db: Any) -> Iterator[Analyst]:
     context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True)
     person = Analyst(context.new_page(), live_server.url)
+    person.page.goto(f"{live_server.url}/?key={settings.DOOR_KEY}")
     yield person
     assert person.errors == []
     context.close()

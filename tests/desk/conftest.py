@@ -2,6 +2,7 @@ import json
 from typing import Any
 
 import pytest
+from django.conf import settings
 from django.test import Client
 
 from bellstone.core.edits import new_record
@@ -9,11 +10,11 @@ from bellstone.desk.actions.create import create
 
 
 class Desk:
-    """The API as the browser uses it: signed in by loopback, with its CSRF token."""
+    """The API as the browser uses it: in by the printed address, with its CSRF token."""
 
     def __init__(self) -> None:
         self.client = Client(enforce_csrf_checks=True)
-        self.client.get("/")
+        self.client.get("/", {"key": settings.DOOR_KEY}, follow=True)
         self.token = self.client.cookies["csrftoken"].value
 
     def send(self, method: str, path: str, body: Any = None, version: int | None = None, **headers: str) -> Any:

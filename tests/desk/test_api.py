@@ -5,6 +5,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from django.conf import settings as desk_settings
 from django.test import Client
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -207,7 +208,8 @@ def test_foreign_pages_and_hosts_get_nothing(desk, lateral_id) -> None:
     assert desk.send("GET", "", **{"Sec-Fetch-Site": "cross-site"}).status_code == 403
     assert desk.send("GET", "", **{"Host": "evil.example"}).status_code == 400
     outside = Client(enforce_csrf_checks=True, REMOTE_ADDR="10.0.0.9")
-    assert outside.get("/api/laterals").status_code == 401
+    assert outside.get("/", {"key": desk_settings.DOOR_KEY}).status_code == 403
+    assert outside.get("/api/laterals").status_code == 403
 
 
 def test_the_page_carries_a_policy_without_inline_script(desk) -> None:

@@ -1,7 +1,6 @@
 """The desk from a terminal."""
 
 import json
-import sqlite3
 from pathlib import Path
 
 import pytest
@@ -36,16 +35,3 @@ def test_a_wrong_file_says_where_on_stderr(tmp_path: Path, capsys: pytest.Captur
     assert main(["assess", str(path)]) == 2
     assert "visits" in capsys.readouterr().err
     assert main(["assess", str(tmp_path / "missing.txt")]) == 2
-
-
-@pytest.mark.django_db(transaction=True)
-def test_a_backup_is_a_whole_database(tmp_path: Path, settings) -> None:
-    from bellstone.core.edits import new_record
-    from bellstone.desk.actions.create import create
-
-    create(new_record("Alder Row 14", "cleanout", "cleanout"))
-    target = tmp_path / "copy.sqlite3"
-    assert main(["backup", str(target)]) == 0
-    with sqlite3.connect(target) as copy:
-        assert copy.execute("pragma integrity_check").fetchone() == ("ok",)
-        assert copy.execute("select name from desk_storedlateral").fetchall() == [("Alder Row 14",)]

@@ -1,16 +1,12 @@
 """The desk under bad input and sudden death: no server error, and every acknowledged edit kept."""
 
-import http.cookiejar
+import http.client
 import json
 import os
 import random
-import signal
-import subprocess
-import sys
 import threading
-import time
 import urllib.error
-import urllib.request
+import urllib.parse
 from pathlib import Path
 
 import pytest
@@ -22,6 +18,7 @@ from bellstone.core.ground import RecordError
 from bellstone.core.record import read_lateral
 from bellstone.desk.urls import api
 from bellstone.formats import lateral_file
+from tests.desk.server import Server
 
 # `make robust` raises this to 10,000 over the whole API; a share of it runs with every test.
 CASES = int(os.environ.get("BELLSTONE_CASES", "1000"))
@@ -98,41 +95,6 @@ def test_any_tree_is_a_record_or_a_refusal(tree) -> None:
         read_lateral(tree)
     except RecordError as error:
         assert error.problems
-
-
-class Server:
-    """The desk as a process of its own, to be killed."""
-
-    def __init__(self, data: Path, port: int) -> None:
-        self.data, self.port = data, port
-        self.process: subprocess.Popen[bytes] | None = None
-        self.jar = http.cookiejar.CookieJar()
-        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
-
-    def start(self) -> None:
-        command = [sys.executable, "-m", "bellstone.cli", "serve", "--port", str(self.port)]
-        env = {**os.environ, "BELLSTONE_DATA": str(self.data)}
-        self.process = subprocess.Popen(command, env=env, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
-        for _ in range(200):
-            try:
-                self.opener.open(f"http://127.0.0.1:{self.port}/", timeout=2).read()
-                return
-            except OSError:
-                time.sleep(0.1)
-        raise AssertionError("the server did not start")
-
-    def kill(self) -> None:
-        assert self.process is not None
-        self.process.send_signal(signal.SIGKILL)
-        self.process.wait()
-
-    def ask(self, method: str, path: str, body: object = None, version: int | None = None) -> dict:
-        token = next((c.value for c in self.jar if c.name == "csrftoken"), "")
-        headers = {"Content-Type": "application/json", "X-CSRFToken": token or ""}
-        headers |= {"If-Match": str(version)} if version is not None else {}
-        data = json.dumps(body).encode() if body is not None else None
-        request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", data, headers, method=method)
-        return json.loads(self.opener.open(request, timeout=20).read())
 
 
 def test_killed_at_random_during_100_edits_every_acknowledged_one_is_kept(tmp_path) -> None:

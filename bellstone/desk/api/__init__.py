@@ -11,6 +11,8 @@ from bellstone.desk.errors import register
 class SignedIn(SessionAuth):
     """A signed-in user; ninja's session authentication checks CSRF."""
 
+    param_name = "session"  # in the schema; the cookie's own name is one of each data folder
+
     def authenticate(self, request: HttpRequest, key: str | None) -> object | None:
         return request.user if request.user.is_authenticated else None
 

@@ -4217,7 +4217,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "running" | "done" | "failed" | "cancelled";
+            state: "waiting" | "running" | "done" | "failed" | "cancelled";
             /** Progress */
             progress: number;
             /**
