@@ -21,7 +21,7 @@ from bellstone.formats.heard import heard_json, heard_text
 from bellstone.formats.timed_text import source_lines
 
 
-def main(argv: list[str] | None = None) -> int:
+def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="bellstone", description="A desk for the sewer condition analyst.")
     commands = parser.add_subparsers(dest="command", required=True)
     one = commands.add_parser("assess", help="assess a lateral file or a page of notes")
@@ -51,7 +51,11 @@ def main(argv: list[str] | None = None) -> int:
     restore.add_argument("source", metavar="FILE")
     commands.add_parser("doctor", help="what state the data is in, and what to do")
     commands.add_parser("address", help="the address of the desk that runs, with its key")
-    args = parser.parse_args(argv)
+    return parser
+
+
+def main(argv: list[str] | None = None) -> int:
+    args = _parser().parse_args(argv)
     try:
         match args.command:
             case "assess":

@@ -13,43 +13,87 @@ from bellstone.core.record import place_of
 from bellstone.engine.process import TooManyRuns
 
 
-class NoSuchLateral(BellStoneError):
-    pass
+class Refusal(BellStoneError):
+    """What the desk refuses: its status, what to say, where it is and how to mend it."""
+
+    status = 404
+    says, place, mend = "", "", ""
+
+    @property
+    def message(self) -> str:
+        return self.says or str(self)
+
+    @property
+    def more(self) -> dict[str, Any]:
+        return {}
 
 
-class NoSuchScheme(BellStoneError):
+class NoSuchLateral(Refusal):
+    says, place, mend = "There is no such lateral.", "lateral", "go back to Laterals and open one there"
+
+
+class NoSuchScheme(Refusal):
     """There is no scheme of that name and version here."""
 
+    place, mend = "scheme", "choose one of those listed"
 
-class NotSigned(BellStoneError):
+    @property
+    def message(self) -> str:
+        return f"There is no scheme {self}."
+
+
+class NotSigned(Refusal):
     """There is no snapshot of that number."""
 
+    says, place, mend = "There is no such signed page.", "number", "choose one of those listed"
 
-class NoSuchFlush(BellStoneError):
+
+class NoSuchFlush(Refusal):
     """No such flush test was started since the server came up."""
 
+    says, place, mend = "That flush test was dropped: the desk was stopped since.", "flush", "start it again"
 
-class StaleVersion(BellStoneError):
+
+class StaleVersion(Refusal):
     """The record has moved on since the sender saw it; ``since`` says what changed."""
+
+    status = 409
+    says = "Somebody changed this lateral since you saw it. Nothing of yours was saved over it."
+    place, mend = "version", "look at what changed, then make your change again"
 
     def __init__(self, seen: int, now: int, since: list[str]) -> None:
         super().__init__(f"this lateral is at version {now}; you saw {seen}")
         self.now, self.since = now, since
 
+    @property
+    def more(self) -> dict[str, Any]:
+        return {"version": self.now, "since": self.since}
 
-class BrokenRecord(BellStoneError):
+
+class BrokenRecord(Refusal):
     """What is kept of a lateral is no record any more."""
 
+    status, place = 409, "record"
+    mend = "put a copy back with `bellstone restore`, or take this lateral from one; the others are well"
+
     def __init__(self, name: str, place: str, why: str) -> None:
-        super().__init__(f"What is kept of “{name}” cannot be read, at {place}: {why}")
+        super().__init__(f"What is kept of “{name}” cannot be read, at {place}: {why}.")
 
 
-class NothingTo(BellStoneError):
+class NothingTo(Refusal):
     """Nothing to undo or redo."""
 
+    status, place, mend = 409, "changes", "there is no step that way"
 
-class BadPatch(BellStoneError):
-    pass
+
+class BadPatch(Refusal):
+    """Operations that do not fit the record."""
+
+    status, says, place = 422, "The change does not fit the record; nothing was changed.", "patch"
+
+    @property
+    def mend(self) -> str:  # type: ignore[override]
+        return str(self)
 
 
 def problem(status: int, message: str, problems: list[tuple[str, str]], **more: Any) -> HttpResponse:
@@ -97,44 +141,25 @@ def register(api: NinjaAPI) -> None:
 
     def answer(request: HttpRequest, error: Exception | type[Exception]) -> HttpResponse:
         match error:
-            case NoSuchLateral():
-                return problem(
-                    404, "There is no such lateral.", [("lateral", "go back to Laterals and open one there")]
-                )
-            case NoSuchScheme():
-                return problem(404, f"There is no scheme {error}.", [("scheme", "choose one of those listed")])
-            case NotSigned():
-                return problem(404, "There is no such signed page.", [("number", "choose one of those listed")])
-            case NoSuchFlush():
-                return problem(
-                    404, "That flush test was dropped: the desk was stopped since.", [("flush", "start it again")]
-                )
+            case Refusal():
+                return problem(error.status, error.message, [(error.place, error.mend)], **error.more)
             case TooManyRuns():
                 return problem(503, f"{error}.", [("flush", "wait until one is done, or cancel one")])
-            case StaleVersion():
-                text = "Somebody changed this lateral since you saw it. Nothing of yours was saved over it."
-                mend = "look at what changed, then make your change again"
-                return problem(409, text, [("version", mend)], version=error.now, since=error.since)
-            case NothingTo():
-                return problem(409, str(error), [("changes", "there is no step that way")])
             case RecordError():
                 return problem(422, "It cannot be read; nothing was changed.", error.problems)
             case DomainError():
                 return problem(422, _shown(error), [(error.name, error.wanted)])
-            case BadPatch():
-                return problem(422, "The change does not fit the record; nothing was changed.", [("patch", str(error))])
             case ValidationError():
                 found = [(place_of(tuple(e["loc"])), str(e["msg"])) for e in error.errors]
                 return problem(422, "The request cannot be read; nothing was changed.", found)
-            case BrokenRecord():
-                mend = "put a copy back with `bellstone restore`, or take this lateral from one; the others are well"
-                return problem(409, str(error), [("record", mend)])
             case DatabaseError():
                 return unsaved(error)
             case RequestDataTooBig():
                 return problem(413, "It is too large; nothing was changed.", [("request", "cut it in parts")])
             case AuthenticationError():
                 return problem(401, "Sign in first.", [("session", "open Bell Stone at its own address and try again")])
+            case HttpError(__cause__=RecordError() as cause):
+                return problem(error.status_code, "The request cannot be read; nothing was changed.", cause.problems)
             case HttpError():
                 return problem(error.status_code, str(error), [("request", "send JSON as the schema says")])
         raise error  # none of ours: it is a fault, and shows as one

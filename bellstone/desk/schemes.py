@@ -2,6 +2,8 @@
 
 from functools import lru_cache
 
+from pydantic import ValidationError
+
 from bellstone.core.ground import RecordError
 from bellstone.core.scheme import Scheme, house_scheme, scheme_problems
 from bellstone.desk.errors import NoSuchScheme
@@ -29,7 +31,10 @@ def scheme_named(label: str) -> Scheme:
     row = _row(label)
     if row is None:
         raise NoSuchScheme(label)
-    return Scheme.model_validate_json(row.scheme)
+    try:
+        return Scheme.model_validate_json(row.scheme)
+    except ValidationError as error:  # saved before schemes were bounded, or hurt since
+        raise NoSuchScheme(label) from error
 
 
 def resolved(label: str) -> str:

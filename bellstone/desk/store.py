@@ -16,6 +16,7 @@ from bellstone.core.water import WhatIf, bands
 from bellstone.desk import schemes
 from bellstone.desk.errors import BrokenRecord, NoSuchLateral
 from bellstone.desk.models import StoredLateral
+from bellstone.formats import lateral_file
 from bellstone.formats.record_patch import record_patch
 
 
@@ -104,13 +105,9 @@ def bands_of(row: StoredLateral, path: str | None, what_if: WhatIf, reread: Rere
     return _bands(row.record, schemes.resolved(record_of(row).site.scheme), path, what_if, reread)
 
 
-def text_of(record: Lateral) -> str:
-    return record.model_dump_json()
-
-
 def fill(row: StoredLateral, record: Lateral) -> None:
     """Put a record in its row with the columns that lists are made of, assessed."""
-    row.record = text_of(record)
+    row.record = lateral_file.within_bounds(record.model_dump_json())
     _remember(row.record, record)
     result = assessment_of(row)
     row.name = record.site.name

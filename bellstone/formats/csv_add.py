@@ -5,7 +5,7 @@ from collections.abc import Callable, Sequence
 
 from bellstone.core.edits import Adder
 from bellstone.core.entry import position_words, read_line
-from bellstone.core.ground import DomainError, RecordError
+from bellstone.core.ground import DomainError, RecordError, length_ft
 from bellstone.core.record import (
     Amount,
     CounterPosition,
@@ -13,8 +13,8 @@ from bellstone.core.record import (
     InvertReading,
     Lateral,
     PitchReading,
-    Visit,
-    next_id,
+    Rec,
+    RelativePosition,
 )
 from bellstone.core.scheme import Scheme
 from bellstone.formats.csv_table import FIELDS, MOST_PROBLEMS, TO_FEET, YES, Table, What, unit_of
@@ -28,6 +28,7 @@ def add_table(lateral: Lateral, table: Table, what: What, scheme: Scheme) -> Lat
     RecordError
         A needed field has no column, or rows that cannot be read, each named with the mend.
     """
+    own = table.is_own(what)
     missing = [name for name, needed, _ in FIELDS[what] if needed and name not in table.mapping]
     if what == "sightings" and not {"notes", "kind"} & set(table.mapping):
         missing.append("kind (or notes)")
@@ -35,15 +36,15 @@ def add_table(lateral: Lateral, table: Table, what: What, scheme: Scheme) -> Lat
         raise RecordError([(f"mapping.{m}", "choose its column") for m in missing])
     match what:
         case "sightings":
-            return _said(lateral, table, scheme, lambda row: entry_line(row, scheme))
+            return _said(lateral, table, scheme, own, lambda row: entry_line(row, scheme))
         case "water":
-            return _said(lateral, table, scheme, _water_line)
+            return _said(lateral, table, scheme, own, _water_line)
         case "depth":
-            return _add_depths(lateral, table)
+            return _readings(lateral, table, scheme, own, "depths", "d", _depth)
         case "invert":
-            return _add_inverts(lateral, table)
+            return _readings(lateral, table, scheme, own, "inverts", "v", _invert)
         case "pitch":
-            return _add_pitches(lateral, table)
+            return _readings(lateral, table, scheme, own, "pitches", "g", _pitch)
 
 
 class _Row:
@@ -60,14 +61,31 @@ class _Row:
         said = self.text(field)
         if not said:
             return None
-        try:
-            value = float(said.rstrip("%").replace("'", "").strip())
-        except ValueError:
-            raise DomainError(field, said, "wants a number") from None
+        value = _number(field, said, own)
         if not abs(value) < 1e6:
             raise DomainError(field, said, "wants a finite number under a million")
         unit = unit_of(self.table.header[self.table.mapping[field]])
         return value * TO_FEET[unit] / TO_FEET[own] if unit in TO_FEET and own in TO_FEET else value
+
+
+THOUSANDS = re.compile(r"-?\d{1,3}(,\d{3})+")
+
+
+def _number(field: str, said: str, own: str) -> float:
+    """A cell's number: plain, with a foot or a percent sign behind it, or feet and inches where feet are wanted."""
+    if THOUSANDS.fullmatch(said):
+        bare, point = said.replace(",", ""), said.replace(",", ".")
+        raise DomainError(field, said, f"is it {bare}{f' or {point}' if said.count(',') == 1 else ''}? write it so")
+    try:
+        return float(said.removesuffix("%").removesuffix("'").strip().replace("_", "no number"))
+    except ValueError:
+        pass
+    try:
+        if own == "ft":
+            return length_ft(said)
+    except DomainError:
+        pass
+    raise DomainError(field, said, "wants a number")
 
 
 def _each(table: Table, add: Callable[[_Row], None]) -> None:
@@ -121,11 +139,12 @@ def _water_line(row: _Row) -> str:
     return f"{position_words(_counter(row))} standing {round(depth, 4):g}in {row.text('state')}{off}"
 
 
-def _said(lateral: Lateral, table: Table, scheme: Scheme, line: Callable[[_Row], str]) -> Lateral:
+def _said(lateral: Lateral, table: Table, scheme: Scheme, own: bool, line: Callable[[_Row], str]) -> Lateral:
     adder = Adder(lateral)
 
     def add(row: _Row) -> None:
-        text = line(row)
+        _turn_to(adder, row, scheme, own)
+        text = row.cells[table.header.index("notes")] if own else line(row)
         reading = read_line(text, scheme)
         if reading.questions:
             raise DomainError("row", text, f"{reading.questions[0].text}: say which in the table")
@@ -137,64 +156,62 @@ def _said(lateral: Lateral, table: Table, scheme: Scheme, line: Callable[[_Row],
     return adder.result()
 
 
-def _add_depths(lateral: Lateral, table: Table) -> Lateral:
-    visit = lateral.visits[-1]
-    run = visit.runs[-1].id if visit.runs else None
-    found: list[DepthReading] = list(visit.depths)
+def _turn_to(adder: Adder, row: _Row, scheme: Scheme, own: bool) -> None:
+    """The run a row names; one that is not there is begun where the table was written here."""
+    name = row.text("run")
+    if not name or (adder.run is not None and name.lower() in (adder.run.id.lower(), adder.run.name.lower())):
+        return
+    there = {n.lower() for r in adder.visit["runs"] for n in (r.id, r.name)}
+    if name.lower() not in there and not own:
+        raise DomainError("run", name, "there is no such run here: start it first, or choose no column for run")
+    reading = read_line(f"run {name}", scheme)
+    if len(reading.acts) != 1 or reading.acts[0].act != "run":
+        raise DomainError("run", name, "wants a run's name, such as A")
+    adder.add(reading)
+
+
+def _readings(
+    lateral: Lateral,
+    table: Table,
+    scheme: Scheme,
+    own: bool,
+    group: str,
+    prefix: str,
+    fields: Callable[[_Row], dict[str, object]],
+) -> Lateral:
+    """Rows of readings at the head, in the visit's ``group``; one without a footage only where it was written here so."""
+    adder = Adder(lateral)
+    models: dict[str, type[Rec]] = {"depths": DepthReading, "inverts": InvertReading, "pitches": PitchReading}
 
     def add(row: _Row) -> None:
-        depth = row.number_of("depth")
-        if depth is None or not 0 <= depth < 200:
-            raise DomainError("depth", row.text("depth"), "wants feet below the surface, 0 to 200")
-        found.append(
-            DepthReading(
-                id=next_id("d", (d.id for v in lateral.visits for d in v.depths) if not found else (found[-1].id,)),
-                run=run,
-                line="csv",
-                position=_counter(row),
-                depth_ft=_feet(depth, row.text("depth")),
-                ground_ft=row.number_of("ground"),
-                suspect=row.text("suspect").lower() in YES,
-                said=" ".join(row.cells)[:400],
-            )
-        )
+        _turn_to(adder, row, scheme, own)
+        position = RelativePosition() if own and not row.text("counter") else _counter(row)
+        said = {} if group == "pitches" else {"said": " ".join(row.cells)[:400], "line": "csv"}
+        run = adder.run.id if adder.run else None
+        tree = {"id": adder.new_id(prefix, group), "run": run, "position": position, **said, **fields(row)}
+        adder.keep(group, models[group].model_validate(tree))
 
     _each(table, add)
-    return _with_newest(lateral, visit.model_copy(update={"depths": tuple(found)}))
+    return adder.result()
 
 
-def _add_inverts(lateral: Lateral, table: Table) -> Lateral:
-    visit = lateral.visits[-1]
-    run = visit.runs[-1].id if visit.runs else None
-    found: list[InvertReading] = list(visit.inverts)
-
-    def add(row: _Row) -> None:
-        elevation = row.number_of("elevation")
-        if elevation is None:
-            raise DomainError("elevation", "", "wants feet of elevation in every row")
-        taken = (v.id for x in lateral.visits for v in x.inverts) if not found else (found[-1].id,)
-        suspect, said = row.text("suspect").lower() in YES, " ".join(row.cells)[:400]
-        tree = {"id": next_id("v", taken), "run": run, "line": "csv", "position": _counter(row), "suspect": suspect}
-        found.append(InvertReading.model_validate({**tree, "elevation_ft": elevation, "said": said}))
-
-    _each(table, add)
-    return _with_newest(lateral, visit.model_copy(update={"inverts": tuple(found)}))
+def _depth(row: _Row) -> dict[str, object]:
+    depth = row.number_of("depth")
+    if depth is None or not 0 <= depth < 200:
+        raise DomainError("depth", row.text("depth"), "wants feet below the surface, 0 to 200")
+    suspect = row.text("suspect").lower() in YES
+    return {"depth_ft": _feet(depth, row.text("depth")), "ground_ft": row.number_of("ground"), "suspect": suspect}
 
 
-def _add_pitches(lateral: Lateral, table: Table) -> Lateral:
-    visit = lateral.visits[-1]
-    run = visit.runs[-1].id if visit.runs else None
-    found: list[PitchReading] = list(visit.pitches)
-
-    def add(row: _Row) -> None:
-        grade = row.number_of("grade", own="%")
-        if grade is None or not -100 <= grade <= 100:
-            raise DomainError("grade", row.text("grade"), "wants a percent from -100 to 100")
-        found.append(PitchReading(id=f"g{len(found) + 1}", run=run, position=_counter(row), grade_pct=grade))
-
-    _each(table, add)
-    return _with_newest(lateral, visit.model_copy(update={"pitches": tuple(found)}))
+def _invert(row: _Row) -> dict[str, object]:
+    elevation = row.number_of("elevation")
+    if elevation is None:
+        raise DomainError("elevation", "", "wants feet of elevation in every row")
+    return {"elevation_ft": elevation, "suspect": row.text("suspect").lower() in YES}
 
 
-def _with_newest(lateral: Lateral, visit: Visit) -> Lateral:
-    return lateral.model_copy(update={"visits": (*lateral.visits[:-1], visit)})
+def _pitch(row: _Row) -> dict[str, object]:
+    grade = row.number_of("grade", own="%")
+    if grade is None or not -100 <= grade <= 100:
+        raise DomainError("grade", row.text("grade"), "wants a percent from -100 to 100")
+    return {"grade_pct": grade}

@@ -1,22 +1,26 @@
 """CSV tables of sightings, water, depths and pitch: their fields, and columns in any order taken for them."""
 
-import csv
-import io
 import re
 from collections.abc import Sequence
 from typing import Literal
 
 from bellstone.core.ground import RecordError
-from bellstone.core.record import (
-    Rec,
-)
+from bellstone.core.record import Rec
+from bellstone.formats.csv_cells import rows_of
 
 What = Literal["sightings", "water", "depth", "invert", "pitch"]
 Mapping = dict[str, int]  # field -> column, 0 the first
-MAX_ROWS = 20_000
 MAX_COLUMNS = 200
 MOST_PROBLEMS = 20
 
+# The headings of the tables written here: read back, each row says in words all that it says.
+OWN: dict[What, tuple[str, ...]] = {
+    "sightings": ("counter (ft)", "to (ft)", "run", "kind", "form", "notes", "said"),
+    "water": ("counter (ft)", "to (ft)", "run", "depth (in)", "state", "minutes", "notes", "said"),
+    "depth": ("counter (ft)", "run", "depth (ft)", "ground (ft)", "suspect", "notes", "said"),
+    "invert": ("counter (ft)", "run", "invert elevation (ft)", "suspect", "notes", "said"),
+    "pitch": ("counter (ft)", "run", "grade (%)", "notes"),
+}
 # What each table holds: field, whether it is needed, and words its column may be headed with.
 FIELDS: dict[What, tuple[tuple[str, bool, str], ...]] = {
     "sightings": (
@@ -29,6 +33,7 @@ FIELDS: dict[What, tuple[tuple[str, bool, str], ...]] = {
         ("clock", False, "clock hour oclock hours"),
         ("joint", False, "joint barrel location where"),
         ("time", False, "time timestamp video"),
+        ("run", False, "run"),
     ),
     "water": (
         ("counter", True, "counter footage distance station at position feet ft from start dist"),
@@ -36,21 +41,25 @@ FIELDS: dict[What, tuple[tuple[str, bool, str], ...]] = {
         ("depth", True, "depth water inches in level"),
         ("state", False, "state running rest flow condition"),
         ("minutes", False, "minutes min off since"),
+        ("run", False, "run"),
     ),
     "depth": (
         ("counter", True, "counter footage distance station at position feet ft dist"),
         ("depth", True, "depth cover below deep"),
         ("ground", False, "ground elevation surface level"),
         ("suspect", False, "suspect doubtful odd"),
+        ("run", False, "run"),
     ),
     "invert": (
         ("counter", True, "counter footage distance station at position feet ft dist"),
         ("elevation", True, "invert elevation level height z"),
         ("suspect", False, "suspect doubtful odd"),
+        ("run", False, "run"),
     ),
     "pitch": (
         ("counter", True, "counter footage distance station at position feet ft dist"),
         ("grade", True, "grade pitch slope fall percent pct"),
+        ("run", False, "run"),
     ),
 }
 # A heading may name a unit; values are turned to the field's own: feet, inches of water, percent.
@@ -76,6 +85,10 @@ class Table(Rec):
     rows: tuple[tuple[str, ...], ...]
     mapping: dict[str, int]
 
+    def is_own(self, what: What) -> bool:
+        """Whether it was written here."""
+        return self.header == OWN[what]
+
 
 def read_table(text: str, what: What, mapping: Mapping | None = None) -> Table:
     """A CSV text with its columns matched to fields, by heading where no mapping is given.
@@ -91,12 +104,12 @@ def read_table(text: str, what: What, mapping: Mapping | None = None) -> Table:
     >>> read_table("Defect;Footage (ft)\\nroots;41,5\\n", "sightings").mapping
     {'counter': 1, 'kind': 0}
     """
-    rows = _rows(text)
+    rows = rows_of(text)
     if not rows:
         raise RecordError([("row 1", "the table is empty: its first row wants the column names")])
     header = tuple(cell.strip()[:80] for cell in rows[0])
-    if len(header) > MAX_COLUMNS or len(rows) > MAX_ROWS:
-        raise RecordError([("table", f"wants at most {MAX_COLUMNS} columns and {MAX_ROWS} rows: cut it in two")])
+    if len(header) > MAX_COLUMNS:
+        raise RecordError([("table", f"wants at most {MAX_COLUMNS} columns: leave some out")])
     fields = [name for name, _, _ in FIELDS[what]]
     wrong = [
         (f"mapping.{f}", f"wants a column from 1 to {len(header)}")
@@ -114,24 +127,6 @@ def read_table(text: str, what: What, mapping: Mapping | None = None) -> Table:
     return Table(
         header=header, rows=tuple(map(tuple, rows[1:])), mapping=guessed(header, what) if mapping is None else mapping
     )
-
-
-def _rows(text: str) -> list[list[str]]:
-    text = text.lstrip("\ufeff").replace("\0", "")
-    first = next((line for line in text.splitlines() if line.strip()), "")
-    delimiter = max(",;\t|", key=first.count) if any(d in first for d in ",;\t|") else ","
-    comma_is_point = delimiter in ";\t"
-    try:
-        read = [row for row in csv.reader(io.StringIO(text), delimiter=delimiter) if any(cell.strip() for cell in row)]
-    except csv.Error as error:
-        raise RecordError([("table", f"cannot be read as CSV ({error}): save it as plain CSV")]) from error
-    return [[_cell(c, comma_is_point) for c in row] for row in read]
-
-
-def _cell(cell: str, comma_is_point: bool) -> str:
-    cell = cell.strip()
-    cell = cell[1:] if re.match(r"'[=+\-@\t]", cell) else cell  # as our own export made it harmless
-    return cell.replace(",", ".") if comma_is_point and re.fullmatch(r"-?\d+,\d+", cell) else cell
 
 
 def unit_of(heading: str) -> str:

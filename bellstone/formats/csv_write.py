@@ -3,24 +3,24 @@
 import csv
 import io
 from collections.abc import Iterable, Iterator, Sequence
+from typing import TypeVar
 
-from bellstone.core.entry import sighting_line
-from bellstone.core.record import CounterPosition, Lateral, Visit
-from bellstone.formats.csv_table import What
-
-
-def harmless(cell: str) -> str:
-    """Text that no spreadsheet takes for a formula.
-
-    >>> harmless("=1+1"), harmless("roots")
-    ("'=1+1", 'roots')
-    """
-    return f"'{cell}" if cell[:1] in ("=", "+", "-", "@", "\t", "\r") else cell
+from bellstone.core.entry import finding_lines, reading_line
+from bellstone.core.record import (
+    CounterPosition,
+    DepthReading,
+    InvertReading,
+    Lateral,
+    PitchReading,
+    RelativePosition,
+    Sighting,
+)
+from bellstone.formats.csv_cells import harmless
+from bellstone.formats.csv_table import OWN, What
 
 
 def write_table(lateral: Lateral, what: What) -> str:
     """The newest visit's table as CSV: numbers as numbers, text made harmless, headings with their unit."""
-    visit = lateral.visits[-1]
     writers = {
         "sightings": _sighting_rows,
         "water": _water_rows,
@@ -30,7 +30,8 @@ def write_table(lateral: Lateral, what: What) -> str:
     }
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
-    for row in writers[what](visit):
+    writer.writerow(OWN[what])
+    for row in writers[what](lateral):
         writer.writerow([harmless(c) if isinstance(c, str) else "" if c is None else c for c in row])
     return out.getvalue()
 
@@ -44,33 +45,53 @@ def _ends(position: object) -> tuple[float | None, float | None]:
     return position.counter.likely, position.to.likely if position.to else None
 
 
-def _sighting_rows(visit: Visit) -> Iterator[Cells]:
-    yield ("counter (ft)", "to (ft)", "run", "kind", "form", "notes", "said")
-    for s in visit.sightings:
-        yield (*_ends(s.position), s.run or "", s.kind, s.form or "", sighting_line(s), s.said)
+def _sighting_rows(lateral: Lateral) -> Iterator[Cells]:
+    for s, line in _told(lateral):
+        yield (*_ends(s.position), s.run or "", s.kind, s.form or "", line, s.said)
 
 
-def _water_rows(visit: Visit) -> Iterator[Cells]:
-    yield ("counter (ft)", "to (ft)", "depth (in)", "state", "minutes", "said")
-    for s in visit.sightings:
+def _told(lateral: Lateral) -> Iterable[tuple[Sighting, str]]:
+    visit = lateral.visits[-1]
+    return zip(visit.sightings, finding_lines(lateral, visit), strict=True)
+
+
+def _water_rows(lateral: Lateral) -> Iterator[Cells]:
+    for s, line in _told(lateral):
         if s.kind == "standing":
             inches = s.size.likely if s.size and s.size.unit == "in" else None
-            yield (*_ends(s.position), inches, s.water or "", s.minutes_off.likely if s.minutes_off else None, s.said)
+            minutes = s.minutes_off.likely if s.minutes_off else None
+            yield (*_ends(s.position), s.run or "", inches, s.water or "", minutes, line, s.said)
 
 
-def _depth_rows(visit: Visit) -> Iterable[Cells]:
-    yield ("counter (ft)", "depth (ft)", "ground (ft)", "suspect", "said")
-    for d in visit.depths:
-        yield (_ends(d.position)[0], d.depth_ft.likely, d.ground_ft, "yes" if d.suspect else "", d.said)
+def _depth_rows(lateral: Lateral) -> Iterator[Cells]:
+    for d, at in _placed(lateral, lateral.visits[-1].depths):
+        suspect = "yes" if d.suspect else ""
+        yield (at, d.run or "", d.depth_ft.likely, d.ground_ft, suspect, reading_line(d), d.said)
 
 
-def _invert_rows(visit: Visit) -> Iterable[Cells]:
-    yield ("counter (ft)", "invert elevation (ft)", "suspect", "said")
-    for v in visit.inverts:
-        yield (_ends(v.position)[0], v.elevation_ft, "yes" if v.suspect else "", v.said)
+def _invert_rows(lateral: Lateral) -> Iterator[Cells]:
+    for v, at in _placed(lateral, lateral.visits[-1].inverts):
+        yield (at, v.run or "", v.elevation_ft, "yes" if v.suspect else "", reading_line(v), v.said)
 
 
-def _pitch_rows(visit: Visit) -> Iterable[Cells]:
-    yield ("counter (ft)", "grade (%)")
-    for p in visit.pitches:
-        yield (_ends(p.position)[0], p.grade_pct)
+def _pitch_rows(lateral: Lateral) -> Iterator[Cells]:
+    for p, at in _placed(lateral, lateral.visits[-1].pitches):
+        yield (at, p.run or "", p.grade_pct, reading_line(p))
+
+
+AtHead = TypeVar("AtHead", DepthReading, InvertReading, PitchReading)
+
+
+def _placed(lateral: Lateral, readings: Iterable[AtHead]) -> Iterator[tuple[AtHead, float | None]]:
+    """Each reading with its counter in feet: its own, or that of the finding it was read at; none where neither has one."""
+    seen = {s.id: s for s in lateral.visits[-1].sightings}
+    for r in readings:
+        position = r.position
+        base = seen.get(position.to_sighting or "") if isinstance(position, RelativePosition) else None
+        if (
+            base is not None
+            and isinstance(position, RelativePosition)
+            and not (position.distance and position.distance.likely)
+        ):
+            position = base.position
+        yield r, _ends(position)[0]

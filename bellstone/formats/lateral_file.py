@@ -3,11 +3,14 @@
 import json
 from typing import Any
 
+from pydantic import BaseModel
+
 from bellstone.core.ground import RecordError
 from bellstone.core.record import Lateral, read_lateral
+from bellstone.formats.strict_json import strict_json
 
-MAX_BYTES = 20_000_000
-MAX_NESTING = 60
+MAX_BYTES = 40_000_000  # of a file; a record as kept is half of it at most, so that what was saved opens again
+MAX_RECORD_BYTES = 20_000_000
 
 
 def loads(data: bytes | str) -> Lateral:
@@ -16,54 +19,57 @@ def loads(data: bytes | str) -> Lateral:
     Raises
     ------
     RecordError
-        Not UTF-8 JSON, too large, nested too deep, NaN or infinite, or a tree that is no lateral.
+        Not UTF-8 JSON, too large, nested too deep, a key twice, NaN or infinite, or a tree that is no lateral.
 
     Examples
     --------
     >>> loads(b'{"site": {"name": "Alder Row 14"}}').site.name
     'Alder Row 14'
     """
-    if len(data) > MAX_BYTES:
-        raise RecordError([("file", f"{len(data)} bytes; a lateral file holds at most {MAX_BYTES}")])
-    try:
-        text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
-        _check_nesting(text)
-        tree = json.loads(text, parse_constant=_refuse_constant)
-    except UnicodeDecodeError as error:
-        raise RecordError([("file", f"is not UTF-8 text at byte {error.start}: save it as UTF-8")]) from error
-    except json.JSONDecodeError as error:
-        raise RecordError(
-            [(f"line {error.lineno}, column {error.colno}", f"{error.msg}: the file is not whole JSON")]
-        ) from error
-    except (RecursionError, ValueError) as error:
-        raise RecordError([("file", str(error) or "is nested too deep")]) from error
+    tree = strict_json(data, MAX_BYTES)
     if not isinstance(tree, dict):
         raise RecordError([("file", f"holds a {type(tree).__name__}; a lateral file holds one object")])
     return read_lateral(tree)
 
 
+def within_bounds(text: str) -> str:
+    """A record's compact JSON, where the file it is saved as can be opened again.
+
+    Raises
+    ------
+    RecordError
+        It is too large.
+    """
+    size = len(text.encode())
+    if size > MAX_RECORD_BYTES:
+        raise RecordError(
+            [
+                (
+                    "lateral",
+                    f"would hold {size / 1e6:.0f} MB, and at most {MAX_RECORD_BYTES / 1e6:.0f} are kept in one: split it",
+                )
+            ]
+        )
+    return text
+
+
 def dumps(lateral: Lateral) -> str:
     """The file's text: every field that says something, in the record's order."""
-    return json.dumps(plain_tree(lateral), indent=1, ensure_ascii=False, allow_nan=False) + "\n"
+    return json.dumps(_telling(lateral, plain_tree(lateral)), indent=1, ensure_ascii=False, allow_nan=False) + "\n"
+
+
+def _telling(value: Any, tree: Any) -> Any:
+    """A record's plain values without the fields that are as empty as where nothing is said of them."""
+    if isinstance(value, BaseModel):
+        fields = type(value).model_fields
+        said = {name: getattr(value, name) for name in fields}
+        return {n: _telling(v, tree[n]) for n, v in said.items() if v not in (None, "", ()) or v != fields[n].default}
+    if isinstance(value, tuple):
+        return [_telling(v, t) for v, t in zip(value, tree, strict=True)]
+    return tree
 
 
 def plain_tree(lateral: Lateral) -> dict[str, Any]:
     """The record as plain JSON values."""
     tree: dict[str, Any] = lateral.model_dump(mode="json")
     return tree
-
-
-def _refuse_constant(name: str) -> None:
-    raise ValueError(f"{name} is not a number a lateral file can hold: leave the field out")
-
-
-def _check_nesting(text: str) -> None:
-    deepest = level = 0
-    for char in text:
-        if char in "[{":
-            level += 1
-            deepest = max(deepest, level)
-        elif char in "]}":
-            level -= 1
-    if deepest > MAX_NESTING:
-        raise ValueError(f"is nested {deepest} deep; a lateral file needs at most {MAX_NESTING}")

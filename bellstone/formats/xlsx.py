@@ -13,7 +13,7 @@ from openpyxl.worksheet.worksheet import Worksheet
 
 from bellstone.core.answer import Assessment
 from bellstone.formats.assessment_text import at_words, what_words
-from bellstone.formats.csv_write import harmless
+from bellstone.formats.csv_cells import harmless
 from bellstone.formats.zipping import without_clock
 
 Cell = str | float | int | None

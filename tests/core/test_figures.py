@@ -111,6 +111,9 @@ WORLD: dict[str, Any] = {
 
 # this project's working values: common sense and trials on random lines, nobody's standard
 WORKING: dict[str, Any] = {
+    "entry.limits.MOST_WORDS": 400,
+    "entry.limits.MOST_DIGITS": 9,
+    "ear.onward.LONGEST": 9,
     "ear.entering.FAR": 12,
     "answer.plan_shown.LEAST_TOLD_FT": 1.0,
     "answer.next_look.WATCHED_MONTHS": 12,

@@ -11,7 +11,7 @@ from bellstone.core.profile import Bed, Dam, bed_of
 from bellstone.core.water import EngineNumbers, FlushPlan, FlushPlayed
 from bellstone.core.water.flush import Channel, engine_job, engine_nodes, played
 from bellstone.core.water.ponding import ponds_of, pool_level
-from bellstone.engine.process import EngineRun, EngineRuns
+from bellstone.engine.process import EngineRun, EngineRuns, TooManyRuns
 
 X = np.arange(0, 60.01, 0.5)
 U = np.clip((X - 25) / 12, 0, 1)
@@ -126,3 +126,47 @@ def test_one_key_is_one_run() -> None:
     first: EngineRun = runs.start("x", lambda: "{}")
     assert runs.start("x", lambda: "{}") is first
     first.cancel()
+
+
+SLOW = "import time\nfor n in range(600): print('{\"done\": 0.1}', flush=True); time.sleep(0.1)"
+
+
+def test_two_run_at_a_time_and_the_others_wait_their_turn() -> None:
+    runs = EngineRuns(command(SLOW))
+    started = [runs.start(str(n), lambda: "{}") for n in range(4)]
+    until(lambda: sum(r.state == "running" for r in started) == 2)
+    assert sorted(r.state for r in started) == ["running", "running", "waiting", "waiting"]
+    next(r for r in started if r.state == "running").cancel()
+    until(lambda: sum(r.state == "running" for r in started) == 2)
+    assert sum(r.state == "waiting" for r in started) == 1
+    runs.close()
+    assert {r.state for r in started} == {"cancelled"}
+
+
+def test_one_cancelled_while_it_waits_never_starts() -> None:
+    runs = EngineRuns(command(SLOW))
+    first, second, third = (runs.start(name, lambda: "{}") for name in "abc")
+    until(lambda: first.state == second.state == "running")
+    third.cancel()
+    first.cancel()
+    second.cancel()
+    assert third.wait(1) and third.state == "cancelled" and third._process is None
+
+
+def test_more_than_wait_are_refused_and_none_that_waits_is_dropped() -> None:
+    runs = EngineRuns(command(SLOW))
+    started = [runs.start(str(n), lambda: "{}") for n in range(2)]
+    until(lambda: all(r.state == "running" for r in started))
+    started += [runs.start(f"w{n}", lambda: "{}") for n in range(8)]
+    with pytest.raises(TooManyRuns, match="8 flush tests wait"):
+        runs.start("one more", lambda: "{}")
+    assert sum(r.state == "waiting" for r in started) == 8
+    runs.close()
+
+
+def until(so: Callable[[], bool]) -> None:
+    for _ in range(200):
+        if so():
+            return
+        time.sleep(0.05)
+    raise AssertionError("it never came to be so")

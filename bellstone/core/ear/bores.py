@@ -20,6 +20,8 @@ class Bores:
 
 def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bores | None:
     """``4 goes to 6``, ``opens up to a six from the four``: bores around a change, where another number tells the place."""
+    if pieces[i].what != "changes" and _bore(pieces[i]) is None:
+        return None
     if any(p.what in ("kinds", "weak", "negatives") for p in pieces):
         return None
     if pieces[i].what == "changes":

@@ -15,6 +15,7 @@ from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.ear.who_speaks import is_complaint, is_reported, names_who_says
 from bellstone.core.ear.written import as_written
+from bellstone.core.entry import too_much
 from bellstone.core.scheme import Scheme
 
 ADVISING = frozenset({"i", "we", "recommend", "suggest", "advise"})
@@ -38,6 +39,8 @@ def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context
     short = as_written(text, scheme)
     if short is not None:
         return short
+    if too := too_much(text[:MOST_CHARS]):
+        return Heard(text, "kept", why=too.why)
     lexicon = lexicon or house_lexicon()
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
     pieces = cover_of(tokens, lexicon)
@@ -210,6 +213,8 @@ class _Line(Outcome):
             if _is_link(parts[n]) and self._says_nothing(parts[n + 1 : cut]):
                 self._remark(parts[n:cut])
                 cut = n
+            elif not _may_be_silent(parts[n]):
+                break  # what tells something is no remark, nor anything before it
         if cut and self._says_nothing(parts[:cut]):
             self._remark(parts[:cut])
             cut = 0
@@ -309,6 +314,10 @@ class _Said:
 
 TALKING = frozenset({"talk", "teach"})
 SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
+
+
+def _may_be_silent(part: Part) -> bool:
+    return isinstance(part, Piece) and part.what in SILENT
 
 
 def _is_link(part: Part) -> bool:

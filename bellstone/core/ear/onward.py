@@ -19,6 +19,7 @@ PLAINLY = {
     ("all", "the", "way", "out"), ("the", "rest", "of", "the", "way"), ("clear", "out"), ("on", "to", "the", "end"),
     ("out", "as", "far", "as", "i", "can", "see"), ("and", "onward"), ("and", "onwards"), ("and", "so", "on"), ("on", "forward"), *_ENDS,
 }  # fmt: skip
+LONGEST = max(map(len, PLAINLY))
 MAYBE = {("on",), ("out",)}  # plain only behind *from*: "40 out of round" is none
 
 
@@ -30,8 +31,8 @@ def goes_on(pieces: Sequence[Piece], tokens: Sequence[Token], j: int, led: bool)
     if j >= len(pieces):
         return None
     start = pieces[j].i
-    words = tuple(t.word for t in tokens[start : start + max(map(len, PLAINLY))])
-    ends = {p.j: n + 1 for n, p in enumerate(pieces) if n >= j}
+    words = tuple(t.word for t in tokens[start : start + LONGEST])
+    ends = {p.j: n + 1 for n, p in enumerate(pieces[j : j + LONGEST], start=j)}
     for count in range(len(words), 0, -1):
         end = ends.get(start + count)
         if end is None:

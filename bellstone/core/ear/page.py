@@ -8,6 +8,7 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.hearing import hear_line
 from bellstone.core.entry import read_line
+from bellstone.core.ground import remembered
 from bellstone.core.record import Rec, Sighting
 from bellstone.core.scheme import Scheme
 
@@ -79,7 +80,7 @@ def _hear_into(drafts: list[Draft], line: SourceLine, carried: _Carried, scheme:
     spoken = line.time_s is not None or len(line.said) > LONG_PARAGRAPH
     pieces = (b for s in _sentences(line.said) for b in _breaths(s)) if spoken else [line.said.strip()]
     for said in pieces:
-        heard = hear_line(said, scheme, context=carried.context if spoken else None)
+        heard = hear_line(said, scheme, context=carried.context) if spoken else _alone(said, scheme)
         if heard.more and carried.last is not None and not carried.recap:
             _say_more(drafts, carried, heard)
         placed = _in_context(heard, carried, line.number, spoken, scheme)
@@ -88,6 +89,11 @@ def _hear_into(drafts: list[Draft], line: SourceLine, carried: _Carried, scheme:
             told = heard.last if heard.last is not None and _may_be_told_more(heard.last, scheme) else None
             carried.last = len(drafts) - 1 if told else None
             carried.context = replace(carried.context, found=told)
+
+
+@remembered(8192, "scheme")  # a page is looked at again and again while it is put right
+def _alone(said: str, scheme: Scheme) -> Heard:
+    return hear_line(said, scheme)
 
 
 SIZED = frozenset({"roots", "build_up", "wall", "joint", "water"})  # families that have a size, a form or a state

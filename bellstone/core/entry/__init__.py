@@ -1,6 +1,7 @@
 """The entry language: a line read with every word accounted for, and printed back."""
 
 from bellstone.core.entry.grammar import read_line
+from bellstone.core.entry.limits import too_much
 from bellstone.core.entry.printing import amount_words, clock_words, pipe_words, position_words, sighting_line
 from bellstone.core.entry.reading import (
     NEW,
@@ -32,7 +33,7 @@ from bellstone.core.entry.reading import (
 )
 from bellstone.core.entry.special import read_pipe
 from bellstone.core.entry.vocabulary import FILLERS, kind_words, words_for
-from bellstone.core.entry.writing import page_of
+from bellstone.core.entry.writing import finding_lines, page_of, reading_line
 
 __all__ = [
     "Act",
@@ -72,4 +73,7 @@ __all__ = [
     "read_pipe",
     "sighting_line",
     "words_for",
+    "finding_lines",
+    "reading_line",
+    "too_much",
 ]

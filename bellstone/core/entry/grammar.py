@@ -6,6 +6,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from bellstone.core.entry.attributes import AttributeReader
+from bellstone.core.entry.limits import too_much, without_blanks
 from bellstone.core.entry.positions import Placed, read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Question, See, Span
 from bellstone.core.entry.special import length_estimate, read_pipe, read_special
@@ -51,12 +52,14 @@ def read_line(text: str, scheme: Scheme) -> EntryReading:
     >>> read_line("41.5 roots 7", house_scheme()).questions[0].choices[0].label
     '7%'
     """
-    written = plain(text).strip()[:MAX_LINE]
+    written = plain(without_blanks(text))[:MAX_LINE]
     stamp = re.match(r"\[(?P<m>\d{1,3}):(?P<s>\d{2})\]\s*", written)
     body = written[stamp.end() :] if stamp else written
     time_s = int(stamp["m"]) * 60.0 + int(stamp["s"]) if stamp else None
     if not body:
         return EntryReading(text=text)
+    if too := too_much(body):
+        return EntryReading(text=text, unread=(too,))
     try:
         reading = _LineReader(body, scheme, time_s).read()
     except (DomainError, ValidationError) as error:

@@ -59,6 +59,18 @@ def page_of(lateral: Lateral) -> str:
     return "\n".join(" ".join(line.split()) for line in lines)
 
 
+def finding_lines(lateral: Lateral, visit: Visit) -> list[str]:
+    """Each sighting of a visit as a line by itself, in the order said; the same thing and its cause by the counter.
+
+    >>> from bellstone.core.edits import record_from_page
+    >>> record = record_from_page("run A yard\\n41.5 roots 70% ; crack\\n42 roots 5% same")[0]
+    >>> finding_lines(record, record.visits[0])
+    ['41.5 roots 70%', '41.5 crack', '42 roots 5% same 41.5']
+    """
+    told: dict[str, Sighting] = {}
+    return [part for s in visit.sightings for part in _said(lateral, s, told)]
+
+
 def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
     """A visit as it was told: its sightings in order, a run returned to by its name, what hangs on one behind it."""
     yield from (f"symptom {s.said}" for s in visit.symptoms)
@@ -154,7 +166,7 @@ class _Teller:
             yield from _lie_lines(self.falls.pop(run.line))
         for readings in self.readings:
             while readings and readings[0].run == run.id and _from_nothing(readings[0]):
-                yield _at_head_line(readings.pop(0))
+                yield reading_line(readings.pop(0))
         yield from (r.said for r in self.visit.remarks if r.after is None and r.run == run.id)
 
     def after(self, ids: set[str]) -> Iterator[str]:
@@ -162,7 +174,7 @@ class _Teller:
         yield from (_length_line(e) for e in self.estimates if e.from_landmark in ids)
         for readings in self.readings:
             while readings and _hangs_on(readings[0], ids):
-                yield _at_head_line(readings.pop(0))
+                yield reading_line(readings.pop(0))
         for r in self.visit.remarks:
             if r.after in ids:
                 yield from self.turn_to(r.run)
@@ -180,7 +192,7 @@ class _Teller:
                 and any(_hangs_on(r, None) for r in readings)
                 and readings[0].run == self.run
             ):
-                yield _at_head_line(readings.pop(0))
+                yield reading_line(readings.pop(0))
 
     def start(self) -> Iterator[str]:
         """How far the main was thought to be before anything was seen."""
@@ -194,14 +206,15 @@ class _Teller:
         for readings in self.readings:
             for reading in readings:
                 yield from self.turn_to(reading.run)
-                yield _at_head_line(reading)
+                yield reading_line(reading)
         for run in self.visit.runs:
             if run.ended == "stopped":
                 yield from self.turn_to(run.id)
                 yield f"main not reached{f', {run.end_reason}' if run.end_reason else ''}"
 
 
-def _at_head_line(reading: AtHead) -> str:
+def reading_line(reading: AtHead) -> str:
+    """A depth, an invert or a pitch as its line."""
     match reading:
         case DepthReading():
             return _depth_line(reading)

@@ -81,6 +81,8 @@ def length_ft(text: str) -> float:
     """
     written = plain(text).strip()
     if match := re.fullmatch(FEET_INCHES, written, re.I):
+        if match["inches"] and number(match["inches"]) >= IN_PER_FT:
+            raise DomainError("length", text, "wants inches under 12 behind the feet")
         return number(match["feet"]) + number(match["inches"] or "0") / IN_PER_FT
     if match := re.fullmatch(INCHES, written, re.I):
         return number(match["only_inches"]) / IN_PER_FT

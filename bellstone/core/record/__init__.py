@@ -2,7 +2,7 @@
 
 from bellstone.core.record.advice import Claim, Mark, NotSame, Recommendation, Repair, Tool
 from bellstone.core.record.amount import Amount, amount_middle, amount_spread
-from bellstone.core.record.base import Rec
+from bellstone.core.record.base import Name, Rec, seen
 from bellstone.core.record.ids import next_id
 from bellstone.core.record.lateral import Lateral, place_of, read_lateral
 from bellstone.core.record.position import (
@@ -31,6 +31,8 @@ from bellstone.core.record.site import HouseRules, Landmark, LengthEstimate, Lin
 from bellstone.core.record.visit import Visit
 
 __all__ = [
+    "Name",
+    "seen",
     "Alternative",
     "Amount",
     "BetweenPosition",

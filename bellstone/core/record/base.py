@@ -2,8 +2,26 @@
 
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
+BLANK_LETTERS = "\u115f\u1160\u2800\u3164\uffa0"  # letters and a sign by their class, drawn as nothing
+
+
+def seen(name: str) -> str:
+    """A name as it is, where something of it can be seen.
+
+    >>> seen("Alder Row 14")
+    'Alder Row 14'
+    >>> seen("\u200b \u3164")
+    Traceback (most recent call last):
+    ValueError: wants a name that can be seen
+    """
+    if not any(c.isprintable() and not c.isspace() and c not in BLANK_LETTERS for c in name):
+        raise ValueError("wants a name that can be seen")
+    return name
+
+
+Name = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(seen)]
 Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_.\-]{1,40}$")]
 Text = Annotated[str, Field(max_length=4000)]
 Word = Annotated[str, Field(max_length=80)]

@@ -2,11 +2,11 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from bellstone.core.pipe import LeastFall
 from bellstone.core.record.amount import Amount
-from bellstone.core.record.base import Id, Number, Rec, Text, Word
+from bellstone.core.record.base import Id, Name, Number, Rec, Text, Word, seen
 from bellstone.core.record.position import Position
 
 
@@ -84,13 +84,13 @@ class HouseRules(Rec):
 class PlanObject(Rec):
     """A thing on the lot, in local feet (x east, y north): one point, a line of points, or an outline."""
 
-    name: Annotated[str, Field(min_length=1, max_length=80)]
+    name: Annotated[str, Field(min_length=1, max_length=80), AfterValidator(seen)]
     kind: Literal["house", "drive", "walk", "street", "tree", "fence", "property_line", "object"] = "object"
     points: Annotated[tuple[tuple[Number, Number], ...], Field(min_length=1, max_length=200)]
 
 
 class Site(Rec):
-    name: Annotated[str, Field(min_length=1, max_length=120)]
+    name: Name
     locality: Word = ""
     built: Word = ""
     faces: Word = ""

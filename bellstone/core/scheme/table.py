@@ -3,12 +3,22 @@
 import tomllib
 from functools import cache
 from importlib.resources import files
-from typing import Literal
+from typing import Annotated, Literal
+
+from pydantic import Field
 
 from bellstone.core.record import Rec
 
+Word = Annotated[str, Field(min_length=1, max_length=60, pattern=r"\S")]
+Words = Annotated[tuple[Word, ...], Field(max_length=60)]
+Given = Annotated[tuple[Annotated[str, Field(max_length=60)], ...], Field(max_length=60)]  # "": not said
+Sentence = Annotated[str, Field(max_length=300)]
+Name = Annotated[str, Field(min_length=1, max_length=40)]
+Stage = Annotated[int, Field(ge=1, le=5)]
 Measure = Literal["step", "share", "opening", "ovality", "height", "extent", "angle", "depth", "none"]
-Ladder = tuple[tuple[int, str], ...]  # ratings and the limits a size keeps under, the mildest first
+Ladder = Annotated[
+    tuple[tuple[Stage, Annotated[str, Field(max_length=60)]], ...], Field(max_length=12)
+]  # ratings and the limits a size keeps under, the mildest first
 Aspect = Literal["shell", "bore", "fall"]
 ASPECTS: tuple[Aspect, ...] = ("shell", "bore", "fall")
 RATING_WORDS = {1: "leave", 2: "note", 3: "watch", 4: "repair", 5: "failed"}
@@ -17,51 +27,53 @@ RATING_WORDS = {1: "leave", 2: "note", 3: "watch", 4: "repair", 5: "failed"}
 class Case(Rec):
     """One test of a row: all that is named must hold."""
 
-    rating: int
-    why: str
-    form: tuple[str, ...] = ()  # "" matches: not said
-    quality: tuple[str, ...] = ()
-    size_word: tuple[str, ...] = ()
-    head: tuple[str, ...] = ()
-    below: str = ""
-    from_: str = ""
+    rating: Stage
+    why: Sentence
+    form: Given = ()  # "" matches: not said
+    quality: Given = ()
+    size_word: Given = ()
+    head: Given = ()
+    below: Annotated[str, Field(max_length=60)] = ""
+    from_: Annotated[str, Field(max_length=60)] = ""
 
 
 class Row(Rec):
     """How one kind is rated: a ladder over its size, cases, and what to assume where nothing was said."""
 
     ladder: Ladder = ()
-    ladder_by_form: dict[str, Ladder] = {}
-    cases: tuple[Case, ...] = ()
-    unsaid: tuple[tuple[str, ...], ...] = ()  # qualities to try, the likely one first
-    unsaid_forms: tuple[str, ...] = ()
+    ladder_by_form: Annotated[dict[str, Ladder], Field(max_length=30)] = {}
+    cases: Annotated[tuple[Case, ...], Field(max_length=60)] = ()
+    unsaid: Annotated[tuple[Given, ...], Field(max_length=20)] = ()  # qualities to try, the likely one first
+    unsaid_forms: Given = ()
     unsaid_size: tuple[float, float, float] | None = None
-    size_by_form: dict[str, tuple[float, float, float]] = {}
-    quality_size: dict[str, tuple[float, float, float]] = {}
+    size_by_form: Annotated[dict[str, tuple[float, float, float]], Field(max_length=30)] = {}
+    quality_size: Annotated[dict[str, tuple[float, float, float]], Field(max_length=30)] = {}
     cut_flush_size: tuple[float, float, float] | None = None
-    worse_if: tuple[str, ...] = ()
-    settle: str = ""
+    worse_if: Given = ()
+    settle: Sentence = ""
 
 
 class Kind(Rec):
     family: Literal["wall", "joint", "roots", "build_up", "water", "good", "feature", "event"]
     aspect: Aspect | None = None
-    mark: str
-    marks: dict[str, str] = {}
-    synonyms: tuple[str, ...] = ()
+    mark: Name
+    marks: Annotated[dict[str, Name], Field(max_length=30)] = {}
+    synonyms: Words = ()
     measure: Measure = "none"
-    forms: dict[str, tuple[str, ...]] = {}
-    qualities: dict[str, tuple[str, ...]] = {}
+    forms: Annotated[dict[Name, Words], Field(max_length=30)] = {}
+    qualities: Annotated[dict[Name, Words], Field(max_length=40)] = {}
     rating: Row | None = None
     standard_feature: bool = False
-    question: str = ""
+    question: Sentence = ""
 
 
 class Scheme(Rec):
-    name: str
-    version: str
-    words: dict[str, dict[str, tuple[float | str, float | str]]]
-    kinds: dict[str, Kind]
+    name: Annotated[str, Field(max_length=60)]
+    version: Annotated[str, Field(max_length=40)]
+    words: Annotated[
+        dict[Name, Annotated[dict[Name, tuple[float | str, float | str]], Field(max_length=30)]], Field(max_length=20)
+    ]
+    kinds: Annotated[dict[Name, Kind], Field(max_length=200)]
 
     @property
     def label(self) -> str:

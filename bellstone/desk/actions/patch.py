@@ -21,10 +21,26 @@ def patch(
     return edit(lateral_id, seen, who, words or "Changed", lambda record: patched(record, operations))
 
 
+MOST_COPIED = 200_000  # values: ten times a large lateral, and no patch of a person's hand
+
+
 def patched(record: Lateral, operations: list[dict[str, Any]]) -> Lateral:
-    """The record with JSON Patch operations applied, checked whole."""
+    """The record with JSON Patch operations applied, checked whole.
+
+    Raises
+    ------
+    BadPatch
+        An operation does not fit, or copies more than a lateral holds.
+    RecordError
+        What comes of it is no lateral.
+    """
+    tree = lateral_file.plain_tree(record)
+    left = MOST_COPIED
     try:
-        tree = jsonpatch.JsonPatch(operations).apply(lateral_file.plain_tree(record))
+        for operation in operations:
+            if operation.get("op") == "copy":
+                left -= _values_in(jsonpointer.resolve_pointer(tree, operation["from"]), left)
+            tree = jsonpatch.JsonPatch([operation]).apply(tree, in_place=True)
     except (
         jsonpatch.JsonPatchException,
         jsonpointer.JsonPointerException,
@@ -34,6 +50,18 @@ def patched(record: Lateral, operations: list[dict[str, Any]]) -> Lateral:
     ) as error:
         raise BadPatch(str(error) or type(error).__name__) from error
     return read_lateral(tree)
+
+
+def _values_in(tree: Any, most: int) -> int:
+    """How many values a tree holds; more than ``most`` is refused before they are all counted."""
+    count, waiting = 0, [tree]
+    while waiting:
+        value = waiting.pop()
+        count += 1
+        if count > most:
+            raise BadPatch("it copies more than a lateral holds: add what is new by itself")
+        waiting.extend(value.values() if isinstance(value, dict) else value if isinstance(value, list) else ())
+    return count
 
 
 def undo(lateral_id: int, seen: int) -> tuple[StoredLateral, str]:

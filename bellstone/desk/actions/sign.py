@@ -5,6 +5,7 @@ from importlib.metadata import version
 
 from django.conf import settings
 
+from bellstone.core import record
 from bellstone.core.answer import Assessment, compared
 from bellstone.core.ground import DomainError
 from bellstone.desk import store
@@ -47,13 +48,15 @@ def sign(lateral_id: int, seen: int, by: str, paper: Paper = "us-letter") -> Sig
 
 def _signature(row: StoredLateral, by: str) -> Signature:
     name = " ".join(by.split())
-    if not any(c.isalnum() for c in name):
-        raise DomainError("name", by, "wants the name of who signs")
-    record = store.record_of(row)
-    scheme = store.scheme_of(record)
+    try:
+        record.seen(name)
+    except ValueError as error:
+        raise DomainError("name", by, "wants the name of who signs") from error
+    told = store.record_of(row)
+    scheme = store.scheme_of(told)
     product = version("bellstone")
     return Signature(
-        by=name, on=datetime.now(settings.HERE_NOW).date().isoformat(), scheme=scheme.label, house_rules=record.site.house_rules.version,
+        by=name, on=datetime.now(settings.HERE_NOW).date().isoformat(), scheme=scheme.label, house_rules=told.site.house_rules.version,
         product=product, digest=input_digest(row.record, scheme.model_dump_json(), product),
     )  # fmt: skip
 

@@ -1,11 +1,15 @@
 """The API: parse, call one action, answer."""
 
+from django.conf import settings
 from django.http import HttpRequest
 from ninja import NinjaAPI
+from ninja.parser import Parser
 from ninja.renderers import JSONRenderer
 from ninja.security import SessionAuth
+from ninja.types import DictStrAny
 
 from bellstone.desk.errors import register
+from bellstone.formats.strict_json import strict_json
 
 
 class SignedIn(SessionAuth):
@@ -15,6 +19,14 @@ class SignedIn(SessionAuth):
 
     def authenticate(self, request: HttpRequest, key: str | None) -> object | None:
         return request.user if request.user.is_authenticated else None
+
+
+class StrictBodies(Parser):
+    """A body as JSON that says each thing once, and no deeper than anything here is."""
+
+    def parse_body(self, request: HttpRequest) -> DictStrAny:
+        tree: DictStrAny = strict_json(request.body, settings.DATA_UPLOAD_MAX_MEMORY_SIZE)
+        return tree
 
 
 class StrictJSON(JSONRenderer):
@@ -35,7 +47,14 @@ def build() -> NinjaAPI:
         water,
     )
 
-    api = NinjaAPI(title="Bell Stone", version="1", auth=SignedIn(csrf=True), renderer=StrictJSON(), docs_url=None)
+    api = NinjaAPI(
+        title="Bell Stone",
+        version="1",
+        auth=SignedIn(csrf=True),
+        renderer=StrictJSON(),
+        parser=StrictBodies(),
+        docs_url=None,
+    )
     register(api)
     for about in (laterals, saying, deciding, water, flushing, table_files, handing_over, signing):
         api.add_router("/laterals", about.router)

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from bellstone.core.edits import new_record
 from bellstone.core.entry import page_of
-from bellstone.core.record import Lateral
+from bellstone.core.record import Lateral, Name
 from bellstone.desk import store
 from bellstone.desk.actions import create
 from bellstone.desk.actions import patch as patches
@@ -33,7 +33,7 @@ class LateralPage(Schema):
 
 
 class NewLateral(Schema):
-    name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"\S")]
+    name: Name
     access: Annotated[str, Field(max_length=80)] = ""
     zero_at: Annotated[str, Field(max_length=80)] = "access"
     date: Annotated[str, Field(max_length=40)] = ""

@@ -4,8 +4,9 @@ from typing import Annotated
 
 from django.http import HttpRequest
 from ninja import Query, Router, Schema, Status
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
+from bellstone.core.record import seen
 from bellstone.core.scheme import Scheme
 from bellstone.desk import schemes
 from bellstone.desk.api.answers import Refusal
@@ -22,7 +23,7 @@ class SchemeRow(Schema):
 class SchemeCopy(Schema):
     """A copy to save: its name, the scheme it was copied from, and the whole of it as changed."""
 
-    name: Annotated[str, Field(min_length=2, max_length=60, pattern=r"\S")]
+    name: Annotated[str, Field(min_length=2, max_length=60), AfterValidator(seen)]
     based_on: Annotated[str, Field(max_length=120)]
     scheme: Scheme
 
