@@ -93,18 +93,21 @@ def _serve(folder: Path, door: socket.socket, address: str, wanted: int, samples
 
 
 def _each_day(folder: Path, over: threading.Event) -> None:
-    """A copy when the day's first hour at the desk comes; what stops it is said once a day."""
+    """A copy once a day, and old edits made into one a day behind it; what stops it is said once a day."""
     from django.conf import settings
+    from django.db import DatabaseError
 
     from bellstone.desk import hurt
+    from bellstone.desk.actions.compact import compact_all
 
     told: date | None = None
     while True:
-        today = datetime.now(settings.HERE_NOW).date()
+        now = datetime.now(settings.HERE_NOW)
+        today = now.date()
         try:
-            if hurt.because is None:
-                daily(folder, today)
-        except Refused as refused:
+            if hurt.because is None and daily(folder, today):
+                compact_all(now)
+        except (Refused, DatabaseError) as refused:
             if told != today:
                 print(f"bellstone: no copy of today: {refused}", file=sys.stderr, flush=True)
             told = today

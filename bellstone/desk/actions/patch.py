@@ -11,7 +11,7 @@ from bellstone.core.record import Lateral, read_lateral
 from bellstone.desk import store
 from bellstone.desk.actions.edit import check_version, edit, locked
 from bellstone.desk.errors import BadPatch, NothingTo
-from bellstone.desk.models import StoredLateral
+from bellstone.desk.models import Change, StoredLateral
 from bellstone.formats import lateral_file
 
 
@@ -72,6 +72,11 @@ def redo(lateral_id: int, seen: int) -> tuple[StoredLateral, str]:
     return _step(lateral_id, seen, back=False)
 
 
+def stepped_back(record: Lateral, change: Change) -> Lateral:
+    """The record as it was before a change that was made on it."""
+    return patched(record, json.loads(change.back))
+
+
 def _step(lateral_id: int, seen: int, back: bool) -> tuple[StoredLateral, str]:
     row = store.row_of(lateral_id)
     check_version(row, seen)
@@ -79,7 +84,8 @@ def _step(lateral_id: int, seen: int, back: bool) -> tuple[StoredLateral, str]:
     if change is None:
         raise NothingTo("Nothing to undo." if back else "Nothing to redo.")
     before = store.assessment_of(row)
-    record = patched(store.record_of(row), json.loads(change.back if back else change.forward))
+    now = store.record_of(row)
+    record = stepped_back(now, change) if back else patched(now, json.loads(change.forward))
     row.version += 1
     store.fill(row, record)
     with locked(lateral_id, seen):
