@@ -4,15 +4,25 @@ WEB := bellstone/desk/static_web/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/package.json web/vite.config.ts web/postcss.config.mjs
 export DJANGO_SETTINGS_MODULE := bellstone.desk.settings
 
-.PHONY: demo test check bench robust mutants web types browser clean lock wheel
+.PHONY: demo test check bench robust mutants web types browser clean lock wheel tools
 COMPILE = ../$(BIN)/pip-compile --quiet --generate-hashes --allow-unsafe --strip-extras --no-emit-index-url \
 	--no-emit-trusted-host --no-emit-find-links
 
-demo: .venv/.run $(WEB)
+demo: tools .venv/.run $(WEB)
 	@$(BIN)/bellstone demo --port $(or $(PORT),8765)
 
-test: .venv/.dev $(WEB) browser check
+test: tools .venv/.dev $(WEB) browser check
 	$(BIN)/pytest -n auto --dist loadfile
+
+# What must be on the machine already, and what to install where it is not.
+tools:
+	@python3 -c 'import sys; sys.exit(sys.version_info < (3, 11))' 2>/dev/null || \
+		{ echo "Bell Stone needs Python 3.11 or newer, and its venv: apt-get install python3 python3-venv, or python.org"; exit 1; }
+	@python3 -c 'import venv, ensurepip' 2>/dev/null || test -x $(BIN)/python || \
+		{ echo "Bell Stone needs Python's venv: apt-get install python3-venv"; exit 1; }
+	@node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)' 2>/dev/null || \
+		{ test -e $(WEB) || { echo "Bell Stone needs Node.js 20.19 or newer: nodejs.org, or your system's package nodejs"; exit 1; }; }
+	@command -v npm >/dev/null || test -e $(WEB) || { echo "Bell Stone needs npm, which comes with Node.js: nodejs.org"; exit 1; }
 
 check: .venv/.dev web/node_modules/.stamp
 	$(BIN)/ruff check . && $(BIN)/ruff format --check .
