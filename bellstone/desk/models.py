@@ -4,18 +4,26 @@ from typing import Any
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 
 class StoredLateral(models.Model):
-    """A lateral's record as JSON, with the columns lists are made of."""
+    """A lateral's record as JSON, with the columns lists are made of: worked out when it is saved."""
 
     record = models.TextField()
     version = models.PositiveIntegerField(default=1)
     name = models.CharField(max_length=120, db_index=True)
     verdict = models.CharField(max_length=20, db_index=True)
     worst = models.PositiveSmallIntegerField(null=True, db_index=True)
+    soundness = models.FloatField(null=True, db_index=True)
+    unseen_ft = models.FloatField(null=True, db_index=True)
+    visit = models.CharField(max_length=40, default="", db_index=True)
+    due = models.CharField(max_length=10, default="", db_index=True)
+    found_by = models.TextField(default="")  # the words it is found by; empty: to be worked out
+    archived = models.BooleanField(default=False, db_index=True)
+    binned = models.DateTimeField(null=True, db_index=True)  # since when it is in the bin
     summary = models.JSONField(default=dict)
-    changed = models.DateTimeField(auto_now=True, db_index=True)
+    changed = models.DateTimeField(default=timezone.now, db_index=True)
 
     class Meta:
         ordering = ["-changed", "-id"]

@@ -99,6 +99,7 @@ def _each_day(folder: Path, over: threading.Event) -> None:
 
     from bellstone.desk import hurt
     from bellstone.desk.actions.compact import compact_all
+    from bellstone.desk.actions.shelve import empty_bin
 
     told: date | None = None
     while True:
@@ -107,6 +108,7 @@ def _each_day(folder: Path, over: threading.Event) -> None:
         try:
             if hurt.because is None and daily(folder, today):
                 compact_all(now)
+                empty_bin()
         except (Refused, DatabaseError) as refused:
             if told != today:
                 print(f"bellstone: no copy of today: {refused}", file=sys.stderr, flush=True)

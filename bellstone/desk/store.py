@@ -3,8 +3,8 @@
 import json
 from collections import OrderedDict
 from functools import lru_cache
-from typing import Any
 
+from django.utils import timezone
 from pydantic import ValidationError
 
 from bellstone.core.answer import Assessment
@@ -16,6 +16,7 @@ from bellstone.core.water import WhatIf, bands
 from bellstone.desk import schemes
 from bellstone.desk.errors import BrokenRecord, NoSuchLateral
 from bellstone.desk.models import StoredLateral
+from bellstone.desk.projection import project
 from bellstone.formats import lateral_file
 from bellstone.formats.record_patch import record_patch
 
@@ -25,7 +26,7 @@ def row_of(lateral_id: int) -> StoredLateral:
         row = StoredLateral.objects.get(pk=lateral_id)
     except (StoredLateral.DoesNotExist, OverflowError) as error:
         raise NoSuchLateral(lateral_id) from error
-    _readable(row)
+    readable(row)
     return row
 
 
@@ -49,7 +50,7 @@ def _parsed(text: str) -> Lateral:
     return known if known is not None else _remember(text, Lateral.model_validate_json(text))
 
 
-def _readable(row: StoredLateral) -> None:
+def readable(row: StoredLateral) -> None:
     """Refuse a row whose record is no record, before anything is asked of it."""
     try:
         _parsed(row.record)
@@ -110,36 +111,8 @@ def fill(row: StoredLateral, record: Lateral) -> None:
     row.record = lateral_file.within_bounds(record.model_dump_json())
     _remember(row.record, record)
     result = assessment_of(row)
-    row.name = record.site.name
-    row.verdict = result.lateral.verdict
-    row.worst = result.lateral.worst
-    row.summary = summary_of(record, result)
-
-
-def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:
-    """What the Laterals list shows of one: a small strip, verdict word, soundness, worst, feet not seen."""
-    rated = [f for f in result.findings if f.rated]
-    placed = [f for f in rated if f.how == "station" and f.station_ft is not None]
-    spans = [s for s in result.axis if s.start_ft is not None and s.end_ft is not None and s.kind == "feet"]
-    low = min((s.start_ft for s in spans if s.start_ft is not None), default=0.0)
-    high = max((s.end_ft for s in spans if s.end_ft is not None), default=0.0)
-    return {
-        "verdict_words": result.lateral.words,
-        "soundness": round(result.line.soundness.likely) if result.line.soundness else None,
-        "worst": result.lateral.worst,
-        "unseen_ft": result.unseen_ft,
-        "unseen_known": result.unseen_ft is not None,
-        "findings": len(rated),
-        "locality": record.site.locality,
-        "visit": result.visit,
-        "start_here": record.site.start_here,
-        "order_only": result.order_only,
-        "low_ft": low,
-        "high_ft": high,
-        "ticks": [[round(f.station_ft or 0.0, 1), f.rated] for f in placed][:200],
-        "ordered": [f.rated for f in rated][:60] if result.order_only else [],
-        "segments": [[s.hatch, s.start_ft, s.end_ft, s.name] for s in result.segments],
-    }
+    project(row, record, result)
+    row.changed = timezone.now()
 
 
 def difference(before: Lateral, after: Lateral) -> tuple[str, str]:

@@ -20,7 +20,7 @@ def test_laterals_shows_the_samples_with_strip_verdict_and_feet(analyst: Analyst
     expect(start).to_contain_text("repair")
     expect(rows.filter(has_text="Ferris Mews 9")).to_contain_text("length not known")
     assert analyst.page.locator("tbody tr svg rect").count() > 20
-    analyst.page.get_by_label("Search by name").fill("harrow")
+    analyst.page.get_by_label("Search the laterals").fill("harrow")
     expect(rows).to_have_count(1)
 
 

@@ -152,3 +152,69 @@ def test_the_next_line_is_typed_before_the_answer_and_loses_nothing(analyst: Ana
     expect(analyst.entry).to_have_value("31 crack open around")
     expect(analyst.rows.filter(has_text="crack")).to_have_count(0)
     page.unroute("**/lines")
+
+
+def test_a_lateral_is_renamed_copied_put_away_and_brought_back_from_its_row(analyst: Analyst) -> None:
+    page = analyst.page
+    analyst.new("Yarrow Way 40")
+    analyst.say("12 roots ball 60%")
+    analyst.home()
+    page.get_by_role("button", name="More for Yarrow Way 40").click()
+    page.get_by_role("menuitem", name="Rename").click()
+    name = page.get_by_label("New name of Yarrow Way 40")
+    expect(name).to_be_focused()
+    name.fill("Yarrow Way 41")
+    name.press("Enter")
+    expect(page.get_by_role("link", name="Yarrow Way 41")).to_be_visible()
+    told = page.get_by_role("status")
+    expect(told).to_contain_text("is called “Yarrow Way 41” now")
+    told.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("link", name="Yarrow Way 40", exact=True)).to_be_visible()
+
+    page.get_by_role("button", name="More for Yarrow Way 40").press("Enter")
+    page.get_by_role("menuitem", name="Duplicate").click()
+    expect(page.get_by_role("link", name="Yarrow Way 40, copy")).to_be_visible()
+    page.get_by_role("button", name="More for Yarrow Way 40, copy").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    expect(told).to_contain_text("is in the bin")
+    expect(page.get_by_role("link", name="Yarrow Way 40, copy")).to_have_count(0)
+    page.get_by_text("Bin", exact=True).click()
+    page.get_by_role("button", name="More for Yarrow Way 40, copy").click()
+    page.get_by_role("menuitem", name="Take out of the bin").click()
+    expect(page.get_by_text("The bin is empty")).to_be_visible()
+
+
+def test_laterals_are_searched_by_what_is_in_them_and_sorted_by_a_column(analyst: Analyst) -> None:
+    page = analyst.page
+    for name, line in (("Yarrow Way 50", "12 collapse"), ("Yarrow Way 51", "12 roots slight")):
+        analyst.new(name)
+        analyst.paste(RUN + line + "\n40 main")
+    analyst.home()
+    links = page.locator("tbody a")
+    expect(links).to_have_text(["Yarrow Way 51", "Yarrow Way 50"])
+    page.get_by_role("button", name="worst").click()
+    expect(links).to_have_text(["Yarrow Way 50", "Yarrow Way 51"])
+    expect(page.get_by_role("columnheader", name="worst")).to_have_attribute("aria-sort", "descending")
+    page.get_by_role("button", name="worst").press("Enter")
+    expect(links).to_have_text(["Yarrow Way 51", "Yarrow Way 50"])
+    page.get_by_label("Search the laterals").fill("clay with a collapse")
+    expect(links).to_have_text(["Yarrow Way 50"])
+    page.get_by_label("Search the laterals").fill("fibre")
+    expect(page.get_by_text("No lateral here answers to “fibre”.")).to_be_visible()
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save the list").click()
+    assert saved.value.suggested_filename == "laterals.csv"
+
+
+def test_client_job_and_inspector_are_told_in_set_up_and_stand_on_the_page(analyst: Analyst) -> None:
+    analyst.new("Yarrow Way 60")
+    analyst.say("12 roots 30%")
+    analyst.step("Set up")
+    for label, value in (("Client", "Hesper Estates"), ("Job number", "1182"), ("Looked at by", "R. Quill")):
+        box = analyst.page.get_by_label(label, exact=True)
+        box.fill(value)
+        box.press("Tab")
+        expect(analyst.said).not_to_have_text("")
+    analyst.step("Report")
+    page = analyst.page.locator("[data-page]").first
+    expect(page).to_contain_text("for Hesper Estates · job 1182 · looked at by R. Quill")

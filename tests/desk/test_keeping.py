@@ -46,9 +46,14 @@ def forget(path: Path, names: str = "%") -> None:
 
 
 def one_more(path: Path, name: str) -> None:
+    """The first lateral once more, under another name."""
     with closing(sqlite3.connect(path)) as connection, connection:
+        columns = [
+            c[1] for c in connection.execute("PRAGMA table_info(desk_storedlateral)") if c[1] not in ("id", "name")
+        ]
+        kept = ", ".join(columns)
         connection.execute(
-            "INSERT INTO desk_storedlateral (record, version, name, verdict, summary, changed) VALUES ('{}', 1, ?, '', '{}', '2026-01-01')",
+            f"INSERT INTO desk_storedlateral (name, {kept}) SELECT ?, {kept} FROM desk_storedlateral ORDER BY id LIMIT 1",
             (name,),
         )
 

@@ -93,7 +93,21 @@ def test_without_names_no_name_is_in_it() -> None:
     record = sample(SAMPLES[0])
     text = " ".join(pages(report_pdf(assess(record), names=False)))
     assert record.site.name not in text
-    assert "left out of this copy" in text
+    assert "Left out of this copy: the lateral's name and address. " in text
+
+
+def test_without_names_the_client_who_looked_and_whose_word_it_is_are_left_out() -> None:
+    record = record_from_page(RUN + "12 roots 30%\nclaim Brook Drains: collapsed at 40\n66 main\n")[0]
+    site = record.site.model_copy(update={"client": "Hesper Estates", "name": "Ann"})
+    visit = record.visits[0].model_copy(update={"inspector": "R. Quill", "job_number": "1182"})
+    answer = assess(record.model_copy(update={"site": site, "visits": (visit,)}))
+    whole = " ".join(pages(report_pdf(answer)))
+    assert "for Hesper Estates · job 1182 · looked at by R. Quill" in whole and "Brook Drains" in whole
+    bare = " ".join(pages(report_pdf(answer, names=False)))
+    for name in ("Hesper", "Quill", "1182", "Brook Drains"):
+        assert name not in bare
+    assert "the names of 3 people or firms" in bare
+    assert "annual" not in whole or "annual" in bare  # a name inside a word is no name
 
 
 def test_words_that_look_like_markup_stand_as_they_are() -> None:

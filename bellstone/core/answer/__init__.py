@@ -4,10 +4,12 @@ from bellstone.core.answer.assessment import Assessment, CountShown, Remarked
 from bellstone.core.answer.compared import compared
 from bellstone.core.answer.consequence import Rerated, consequence, rerated
 from bellstone.core.answer.dig_sheet import dig_sheets
+from bellstone.core.answer.found_by import found_by, wanted
 from bellstone.core.answer.judged_path import JudgedPath, judged_path, line_verdict
 from bellstone.core.answer.lines_shown import LineShown, lines_shown
 from bellstone.core.answer.next_look import next_look
 from bellstone.core.answer.owners_page import OwnersPage, owners_page
+from bellstone.core.answer.people import job_words, people_named
 from bellstone.core.answer.places_shown import landmarks, origins
 from bellstone.core.answer.plan_shown import plan_shown
 from bellstone.core.answer.preview import Preview, preview
@@ -19,6 +21,10 @@ from bellstone.core.answer.told import statements_of
 from bellstone.core.answer.warnings import warnings_of
 
 __all__ = [
+    "job_words",
+    "people_named",
+    "found_by",
+    "wanted",
     "Assessment",
     "CountShown",
     "JudgedPath",

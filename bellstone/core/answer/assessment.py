@@ -37,6 +37,8 @@ class Assessment(Rec):
     house_rules: tuple[str, ...]
     name: str
     visit: str
+    job: str  # for whom, under which number and by whom, as far as it was told
+    people: tuple[str, ...]  # everyone it names
     path: str  # the line whose path to the main this is
     lines: tuple[LineShown, ...]  # empty where there is only one
     datum: str

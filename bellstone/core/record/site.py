@@ -92,6 +92,7 @@ class PlanObject(Rec):
 class Site(Rec):
     name: Name
     locality: Word = ""
+    client: Word = ""
     built: Word = ""
     faces: Word = ""
     occupancy: Word = ""

@@ -25,6 +25,7 @@ class Visit(Rec):
     id: Id
     date: Text = ""
     operator_role: Word = ""
+    inspector: Word = ""
     purpose: Word = ""
     job_number: Word = ""
     cleaning_before: Text = ""

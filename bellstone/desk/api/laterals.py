@@ -3,14 +3,14 @@
 from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router, Schema
+from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
 from bellstone.core.edits import new_record
 from bellstone.core.entry import page_of
 from bellstone.core.record import Lateral, Name
 from bellstone.desk import store
-from bellstone.desk.actions import create
+from bellstone.desk.actions import create, shelve
 from bellstone.desk.actions import patch as patches
 from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, answer, download
 from bellstone.desk.models import StoredLateral
@@ -24,6 +24,8 @@ class LateralRow(Schema):
     version: int
     name: str
     changed: str
+    due: str
+    shelf: shelve.Shelf
     summary: dict[str, Any]
 
 
@@ -45,20 +47,59 @@ class PatchIn(Schema):
     words: Annotated[str, Field(max_length=300)] = ""
 
 
+Search = Annotated[str, Query(max_length=120)]
+Descending = Annotated[bool, Query(description="the largest or latest first")]
+
+
 @router.get("", response=LateralPage, operation_id="laterals")
 def laterals(
     request: HttpRequest,
-    search: Annotated[str, Query(max_length=120)] = "",
+    search: Search = "",
     offset: Annotated[int, Query(ge=0, le=10**7)] = 0,
     limit: Annotated[int, Query(ge=1, le=200)] = 100,
+    shelf: shelve.Shelf = "desk",
+    by: shelve.SortedBy = "changed",
+    descending: Descending = True,
 ) -> LateralPage:
-    """A page of laterals, the newest change first."""
-    rows = StoredLateral.objects.filter(name__icontains=search.replace("\0", "")).defer("record")
-    page = [
-        LateralRow(id=r.pk, version=r.version, name=r.name, changed=r.changed.isoformat(), summary=r.summary)
-        for r in rows[offset : offset + limit]
-    ]
-    return LateralPage(total=rows.count(), rows=page)
+    """A page of laterals that every word of a question finds, sorted by a column."""
+    rows = shelve.listed(search, shelf, by, descending)
+    return LateralPage(total=rows.count(), rows=[_listed(r) for r in rows[offset : offset + limit]])
+
+
+def _listed(row: StoredLateral) -> LateralRow:
+    return LateralRow(
+        id=row.pk, version=row.version, name=row.name, changed=row.changed.isoformat(), summary=row.summary,
+        due=row.due, shelf="bin" if row.binned else "archive" if row.archived else "desk",
+    )  # fmt: skip
+
+
+@router.get("/list/csv", response={200: str, 422: Refusal}, operation_id="save_list")
+def save_list(
+    request: HttpRequest,
+    search: Search = "",
+    shelf: shelve.Shelf = "desk",
+    by: shelve.SortedBy = "changed",
+    descending: Descending = True,
+) -> HttpResponse:
+    """The whole list as CSV, as it is searched and sorted."""
+    text = shelve.list_csv(shelve.listed(search, shelf, by, descending))
+    return download(text, "text/csv; charset=utf-8", "laterals", "csv")
+
+
+class ShelfIn(Schema):
+    shelf: shelve.Shelf
+
+
+@router.post("/{lateral_id}/shelf", response={200: LateralRow, 404: Refusal, 422: Refusal}, operation_id="put_on_shelf")
+def put_on_shelf(request: HttpRequest, lateral_id: LateralId, where: ShelfIn) -> LateralRow:
+    """A lateral put onto the desk, into the archive or into the bin, from which it comes back for 30 days."""
+    return _listed(shelve.put(lateral_id, where.shelf))
+
+
+@router.post("/{lateral_id}/copy", response={201: LateralRow, 404: Refusal}, operation_id="copy_lateral")
+def copy_lateral(request: HttpRequest, lateral_id: LateralId) -> Status[LateralRow]:
+    """The same record as a lateral of its own."""
+    return Status(201, _listed(shelve.duplicate(lateral_id)))
 
 
 @router.post("", response={201: Desk, 422: Refusal}, operation_id="new_lateral")

@@ -5,6 +5,7 @@
 
 #show: page_of.with("Condition report, " + data.name)
 = #data.name: #data.verdict
+#if data.job != "" [#text(size: 8.5pt, fill: quiet)[#data.job]]
 #for s in data.stops { stop(s) }
 #data.sound · worst #data.worst
 #if data.reasons.len() > 0 { points(data.reasons) }

@@ -1,6 +1,7 @@
 """Words and figures of an assessment given to the templates beside this file, and set as PDF."""
 
 import json
+import re
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Any, Literal
@@ -16,9 +17,7 @@ Paper = Literal["us-letter", "a4"]
 Picture = Literal["svg", "png"]
 HERE = Path(__file__).parent
 NAMELESS = "Lateral"
-LEFT_OUT = (
-    "The lateral's name and address are left out of this copy; what was said of it may still name people or places."
-)
+PERSON = "somebody"
 
 
 def dig_sheets_pdf(a: Assessment, paper: Paper = "us-letter", names: bool = True) -> bytes:
@@ -73,23 +72,43 @@ def charts(a: Assessment, picture: Picture) -> dict[str, bytes]:
 
 def _head(a: Assessment, names: bool) -> dict[str, Any]:
     foot = f"{a.scheme}. Thresholds are working values from common practice; local codes and licensed practice govern."
-    return {"name": a.name, "visit": a.visit, "foot": foot, "left_out": "" if names else LEFT_OUT}
+    head = {"name": a.name, "visit": a.visit, "job": a.job if names else "", "foot": foot}
+    return {**head, "left_out": "" if names else left_out(a), "people": [] if names else list(a.people)}
 
 
-def _nameless(data: Any, name: str) -> Any:
-    """The same without the lateral's name, wherever it stands."""
+def left_out(a: Assessment) -> str:
+    """What a copy without names leaves out, in words."""
+    count = len(a.people)
+    people = (
+        f" and the names of {count} people or firms"
+        if count > 1
+        else " and the name of a person or firm"
+        if count
+        else ""
+    )
+    return (
+        f"Left out of this copy: the lateral's name and address{people}. "
+        "What was said of it may still tell of people or places."
+    )
+
+
+def _nameless(data: Any, left: re.Pattern[str], name: str) -> Any:
+    """The same without the lateral's name and the people's, wherever they stand."""
     match data:
         case str():
-            return data.replace(name, NAMELESS)
+            return left.sub(lambda found: NAMELESS if found[0] == name else PERSON, data)
         case list():
-            return [_nameless(x, name) for x in data]
+            return [_nameless(x, left, name) for x in data]
         case dict():
-            return {k: _nameless(v, name) for k, v in data.items()}
+            return {k: _nameless(v, left, name) for k, v in data.items()}
     return data
 
 
 def _set(template: str, data: dict[str, Any], paper: Paper) -> bytes:
-    data = _nameless(data, data["name"]) if data["left_out"] else data
+    people = data.pop("people", [])
+    if data["left_out"]:
+        names = sorted((data["name"], *people), key=len, reverse=True)
+        data = _nameless(data, re.compile("|".join(rf"(?<!\w){re.escape(n)}(?!\w)" for n in names)), data["name"])
     made = _compiled(template, data, paper, "pdf")
     assert isinstance(made, bytes)
     return made

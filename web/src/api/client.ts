@@ -49,6 +49,19 @@ export class Refused extends Error {
   }
 }
 
+/** A refusal in one line: what, where and how to mend it, each said once. */
+export const inWords = (error: unknown) => {
+  if (!(error instanceof Refused)) return String(error);
+  const mends = error.problems.filter((p) => !error.message.includes(p.mend)).slice(0, 2);
+  return [
+    error.message,
+    ...mends.map((p) => `${p.place}: ${p.mend}.`),
+    error.since.length ? `Since then: ${error.since.join('; ')}.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+};
+
 const token = () => /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
 
 const manners: Middleware = {

@@ -15,6 +15,7 @@ import {
   type FlushPlan,
   type FlushState,
   type LateralPage,
+  type LateralRow,
   type Preview,
   Refused,
   type Rerated,
@@ -29,14 +30,35 @@ import {
   type WaterBands,
   type WaterIf,
 } from './client';
+import type { paths } from './schema.gen';
 
 export type TableKind = 'sightings' | 'water' | 'depth' | 'invert' | 'pitch';
 
-export const lateralsOptions = (search: string) =>
+export type ListQuery = NonNullable<paths['/api/laterals']['get']['parameters']['query']>;
+
+export const lateralsOptions = (list: ListQuery) =>
   queryOptions({
-    queryKey: ['laterals', search],
-    queryFn: ({ signal }) => answered<LateralPage>(api.GET('/api/laterals', { params: { query: { search } }, signal })),
+    queryKey: ['laterals', list],
+    queryFn: ({ signal }) => answered<LateralPage>(api.GET('/api/laterals', { params: { query: list }, signal })),
+    placeholderData: keepPreviousData,
   });
+
+/** What is done with a whole lateral, from the list. */
+export const shelves = {
+  put: (id: number, shelf: LateralRow['shelf']) =>
+    answered<LateralRow>(
+      api.POST('/api/laterals/{lateral_id}/shelf', { params: { path: { lateral_id: id } }, body: { shelf } }),
+    ),
+  copy: (id: number) =>
+    answered<LateralRow>(api.POST('/api/laterals/{lateral_id}/copy', { params: { path: { lateral_id: id } } })),
+  rename: (row: LateralRow, name: string) =>
+    answered<Desk>(
+      api.PATCH('/api/laterals/{lateral_id}', {
+        params: { path: { lateral_id: row.id }, header: { 'If-Match': row.version } },
+        body: { operations: [{ op: 'replace', path: '/site/name', value: name }], words: 'Name changed' },
+      }),
+    ),
+};
 
 /** The lateral on the desk, judged on its main line or on the path from another line. */
 export const deskOptions = (id: number, path: string | null = null) =>
@@ -183,7 +205,7 @@ export const flushes = {
     ),
 };
 
-export const useLaterals = (search: string) => useQuery(lateralsOptions(search));
+export const useLaterals = (list: ListQuery) => useQuery(lateralsOptions(list));
 export const useDeskQuery = (id: number, path: string | null) => {
   const main = useQuery(deskOptions(id));
   const other = useQuery({ ...deskOptions(id, path), enabled: path !== null });

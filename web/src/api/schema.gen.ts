@@ -13,12 +13,72 @@ export interface paths {
         };
         /**
          * Laterals
-         * @description A page of laterals, the newest change first.
+         * @description A page of laterals that every word of a question finds, sorted by a column.
          */
         get: operations["laterals"];
         put?: never;
         /** New Lateral */
         post: operations["new_lateral"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/list/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save List
+         * @description The whole list as CSV, as it is searched and sorted.
+         */
+        get: operations["save_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put On Shelf
+         * @description A lateral put onto the desk, into the archive or into the bin, from which it comes back for 30 days.
+         */
+        post: operations["put_on_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Lateral
+         * @description The same record as a lateral of its own.
+         */
+        post: operations["copy_lateral"];
         delete?: never;
         options?: never;
         head?: never;
@@ -832,6 +892,13 @@ export interface components {
             name: string;
             /** Changed */
             changed: string;
+            /** Due */
+            due: string;
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "desk" | "archive" | "bin";
             /** Summary */
             summary: {
                 [key: string]: unknown;
@@ -909,6 +976,10 @@ export interface components {
             name: string;
             /** Visit */
             visit: string;
+            /** Job */
+            job: string;
+            /** People */
+            people: string[];
             /** Path */
             path: string;
             /** Lines */
@@ -1779,6 +1850,7 @@ export interface components {
              *         "id": "visit1",
              *         "date": "",
              *         "operator_role": "",
+             *         "inspector": "",
              *         "purpose": "",
              *         "job_number": "",
              *         "cleaning_before": "",
@@ -3005,6 +3077,11 @@ export interface components {
              */
             locality: string;
             /**
+             * Client
+             * @default
+             */
+            client: string;
+            /**
              * Built
              * @default
              */
@@ -3257,6 +3334,11 @@ export interface components {
              */
             operator_role: string;
             /**
+             * Inspector
+             * @default
+             */
+            inspector: string;
+            /**
              * Purpose
              * @default
              */
@@ -3409,6 +3491,14 @@ export interface components {
              * @default
              */
             pipe: string;
+        };
+        /** ShelfIn */
+        ShelfIn: {
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "desk" | "archive" | "bin";
         };
         /** PatchIn */
         PatchIn: {
@@ -4606,6 +4696,10 @@ export interface operations {
                 search?: string;
                 offset?: number;
                 limit?: number;
+                shelf?: "desk" | "archive" | "bin";
+                by?: "changed" | "name" | "verdict" | "soundness" | "worst" | "unseen_ft" | "visit" | "due";
+                /** @description the largest or latest first */
+                descending?: boolean;
             };
             header?: never;
             path?: never;
@@ -4648,6 +4742,116 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    save_list: {
+        parameters: {
+            query?: {
+                search?: string;
+                shelf?: "desk" | "archive" | "bin";
+                by?: "changed" | "name" | "verdict" | "soundness" | "worst" | "unseen_ft" | "visit" | "due";
+                /** @description the largest or latest first */
+                descending?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    put_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LateralRow"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    copy_lateral: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LateralRow"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

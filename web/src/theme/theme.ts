@@ -21,6 +21,22 @@ export const theme = createTheme({
   fontFamily: "'IBM Plex Sans', sans-serif",
   fontFamilyMonospace: "'IBM Plex Mono', monospace",
   defaultRadius: 2,
+  components: {
+    SegmentedControl: {
+      styles: {
+        root: {
+          background: 'transparent',
+          border: '1px solid var(--frame)',
+          padding: 1,
+          '--sc-label-color': 'var(--sheet)',
+        },
+        indicator: { background: 'var(--ink)', boxShadow: 'none' },
+        control: { border: 0 },
+      },
+      defaultProps: { autoContrast: true, color: 'ink' },
+    },
+    Menu: { styles: { dropdown: { background: 'var(--sheet)', border: '1px solid var(--frame)' } } },
+  },
   fontSizes: {
     xs: 'var(--type-small)',
     sm: 'var(--type-body)',

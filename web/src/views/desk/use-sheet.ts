@@ -1,6 +1,6 @@
 import { useIsMutating } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState, useSyncExternalStore } from 'react';
-import { type Desk, Refused } from '../../api/client';
+import { type Desk, inWords } from '../../api/client';
 import { type Edit, editKey, useEdit } from '../../api/queries';
 
 /** The line being typed: a store of its own, so that a letter redraws the line and nothing else. */
@@ -69,19 +69,6 @@ export function useEntry(): string {
   const { entry } = useSheet();
   return useSyncExternalStore(entry.subscribe, entry.get);
 }
-
-/** A refusal in one line: what, where and how to mend it, each said once. */
-export const inWords = (error: unknown) => {
-  if (!(error instanceof Refused)) return String(error);
-  const mends = error.problems.filter((p) => !error.message.includes(p.mend)).slice(0, 2);
-  return [
-    error.message,
-    ...mends.map((p) => `${p.place}: ${p.mend}.`),
-    error.since.length ? `Since then: ${error.since.join('; ')}.` : '',
-  ]
-    .filter(Boolean)
-    .join(' ');
-};
 
 const SheetContext = createContext<Sheet | null>(null);
 export const SheetProvider = SheetContext.Provider;

@@ -1,31 +1,30 @@
-import { Button, TextInput } from '@mantine/core';
-import { Link, useNavigate } from '@tanstack/react-router';
-import { useState } from 'react';
-import { answered, api, type Desk, type LateralRow, Refused } from '../../api/client';
-import { useLaterals } from '../../api/queries';
-import { Rating } from '../../theme/Rating';
+import { Button, SegmentedControl, TextInput } from '@mantine/core';
+import { useNavigate } from '@tanstack/react-router';
+import { useEffect, useRef, useState } from 'react';
+import { answered, api, type Desk, Refused } from '../../api/client';
+import { LateralRows } from './LateralRows';
 import classes from './LateralsView.module.css';
-import { MiniStrip } from './MiniStrip';
 import { NewLateral } from './NewLateral';
+import { SHELVES, type Shelf, useList } from './use-list';
 
-interface Summary {
-  verdict_words: string;
-  soundness: number | null;
-  worst: number | null;
-  unseen_ft: number | null;
-  findings: number;
-  locality: string;
-  visit: string;
-  start_here: boolean;
-}
+const NONE: Record<Shelf, string> = {
+  desk: 'No laterals yet: press New, or open a lateral file.',
+  archive: 'Nothing is in the archive: what is done with is put here from its row.',
+  bin: 'The bin is empty.',
+};
 
 /** Home: every lateral with a small strip, its verdict, soundness, worst and feet not seen. */
 export function LateralsView() {
-  const [search, setSearch] = useState('');
   const [asking, setAsking] = useState(false);
   const [refused, setRefused] = useState<Refused | null>(null);
-  const { data, error, isPending } = useLaterals(search);
+  const home = useList();
+  const { data, error, isPending } = home.page;
+  const { search = '', shelf = 'desk' } = home.list;
   const navigate = useNavigate();
+  const undo = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (home.told?.back) undo.current?.focus();
+  }, [home.told]);
   const open = (id: number) => navigate({ to: '/lateral/$id/$step', params: { id, step: 'log' } });
 
   const openFile = async (file: File | null | undefined) => {
@@ -43,20 +42,31 @@ export function LateralsView() {
       setRefused(e instanceof Refused ? e : new Refused(0, String(e), []));
     }
   };
+  const asked = new URLSearchParams(Object.entries(home.list).map(([k, v]) => [k, String(v)]));
 
   return (
     <main className={classes.root}>
       <header className={classes.top}>
         <h1>Bell Stone</h1>
-        <span className="quiet">Laterals</span>
         <TextInput
-          aria-label="Search by name"
-          placeholder="Search by name"
+          className={classes.search}
+          aria-label="Search the laterals"
+          placeholder="Search: a name, fibre with a belly, failed…"
           value={search}
-          onChange={(e) => setSearch(e.currentTarget.value)}
+          onChange={(e) => home.setList({ ...home.list, search: e.currentTarget.value })}
           size="xs"
         />
+        <SegmentedControl
+          size="xs"
+          aria-label="Which laterals"
+          data={SHELVES}
+          value={shelf}
+          onChange={(v) => home.setList({ ...home.list, shelf: v as Shelf })}
+        />
         <span className={classes.gap} />
+        <a className={classes.quietly} href={`/api/laterals/list/csv?${asked}`} download>
+          Save the list
+        </a>
         <label className={classes.file}>
           Open a lateral file
           <input type="file" accept=".json,application/json" onChange={(e) => openFile(e.currentTarget.files?.[0])} />
@@ -76,71 +86,29 @@ export function LateralsView() {
           ))}
         </div>
       )}
+      <div className={classes.told} role="status">
+        {home.told && (
+          <>
+            {home.told.words}
+            {home.told.back && (
+              <Button ref={undo} size="compact-xs" variant="default" onClick={home.told.back}>
+                Undo
+              </Button>
+            )}
+          </>
+        )}
+      </div>
       {isPending && <p className={classes.pad}>Loading the laterals…</p>}
       {error && <p className={classes.pad}>▲ The laterals did not load: {error.message}</p>}
       {data && data.total === 0 && (
-        <p className={classes.pad}>
-          {search ? `No lateral is called “${search}”.` : 'No laterals yet: press New, or open a lateral file.'}
-        </p>
+        <p className={classes.pad}>{search ? `No lateral here answers to “${search}”.` : NONE[shelf]}</p>
       )}
-      {data && data.rows.length > 0 && <Rows rows={data.rows} />}
+      {data && data.rows.length > 0 && <LateralRows rows={data.rows} home={home} />}
       {data && data.total > data.rows.length && (
         <p className={classes.pad}>
-          The newest {data.rows.length} of {data.total}: search to narrow them.
+          The first {data.rows.length} of {data.total}: search to narrow them.
         </p>
       )}
     </main>
-  );
-}
-
-function Rows({ rows }: { rows: LateralRow[] }) {
-  return (
-    <table className={classes.table}>
-      <thead>
-        <tr>
-          <th>lateral</th>
-          <th>house to main</th>
-          <th>verdict</th>
-          <th>soundness</th>
-          <th>worst</th>
-          <th>not seen</th>
-          <th>visit</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => {
-          const s = row.summary as unknown as Summary;
-          return (
-            <tr key={row.id}>
-              <td>
-                <Link to="/lateral/$id/$step" params={{ id: row.id, step: 'log' }}>
-                  {row.name}
-                </Link>
-                {s.start_here && <span className={classes.start}>start here</span>}
-                <div className="quiet">{[s.locality, `${s.findings} rated`].filter(Boolean).join(' · ')}</div>
-              </td>
-              <td>
-                <MiniStrip summary={row.summary} />
-              </td>
-              <td>
-                <b>{s.verdict_words}</b>
-              </td>
-              <td className={classes.number}>{s.soundness ?? <span className="quiet">not known</span>}</td>
-              <td>
-                <Rating value={s.worst} word />
-              </td>
-              <td className={classes.number}>
-                {s.unseen_ft === null ? (
-                  <span className="quiet">length not known</span>
-                ) : (
-                  `${s.unseen_ft.toFixed(0)} ft`
-                )}
-              </td>
-              <td className="quiet">{s.visit}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
   );
 }

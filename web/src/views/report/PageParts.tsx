@@ -18,6 +18,7 @@ export function Heading({ desk: { assessment: a, record } }: { desk: Desk }) {
               record.site.built && `built ${record.site.built}`,
               `sewer lateral, ${record.lines?.find((l) => l.id === a.path)?.name}`,
               a.visit,
+              a.job,
             ]
               .filter(Boolean)
               .join(' · ')}

@@ -61,6 +61,11 @@ function SiteForm({ desk }: { desk: Desk }) {
       <div className={classes.fields}>
         <Typed label="Name" value={site.name} onSet={(v) => v.trim() && set('Name changed', '/site/name', v.trim())} />
         <Typed label="Place" value={site.locality ?? ''} onSet={(v) => set('Place changed', '/site/locality', v)} />
+        <Typed
+          label="Client"
+          value={site.client ?? ''}
+          onSet={(v) => set('Client changed', '/site/client', v.trim())}
+        />
         <Typed label="Built" value={site.built ?? ''} onSet={(v) => set('Year built changed', '/site/built', v)} />
         <NumberInput
           label="Grade as laid, %"

@@ -63,6 +63,26 @@ export function Visits({ desk }: { desk: Desk }) {
             set('Cleaning before', 'cleaning_before', e.currentTarget.value)
           }
         />
+        <TextInput
+          label="Job number"
+          size="xs"
+          key={`job ${visit.job_number}`}
+          defaultValue={visit.job_number ?? ''}
+          maxLength={80}
+          onBlur={(e) =>
+            e.currentTarget.value !== visit.job_number && set('Job number', 'job_number', e.currentTarget.value.trim())
+          }
+        />
+        <TextInput
+          label="Looked at by"
+          size="xs"
+          key={`by ${visit.inspector}`}
+          defaultValue={visit.inspector ?? ''}
+          maxLength={80}
+          onBlur={(e) =>
+            e.currentTarget.value !== visit.inspector && set('Who looked', 'inspector', e.currentTarget.value.trim())
+          }
+        />
         <form onSubmit={add} className={classes.newVisit}>
           <TextInput
             label="Another visit"

@@ -2,11 +2,10 @@ import { NumberInput } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Desk } from '../../api/client';
+import { type Desk, inWords } from '../../api/client';
 import { runningOptions } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
-import { inWords } from '../desk/use-sheet';
 import classes from './WaterView.module.css';
 
 const REST_MS = 120;

@@ -1,11 +1,11 @@
 import { Button, NumberInput } from '@mantine/core';
 import { useReducedMotion } from '@mantine/hooks';
 import { useEffect, useState } from 'react';
-import type { Desk, FlushPlayed, FlushState } from '../../api/client';
+import { type Desk, type FlushPlayed, type FlushState, inWords } from '../../api/client';
 import { edits, flushes } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import { useWater } from '../../water/use-water';
-import { inWords, useSheet } from '../desk/use-sheet';
+import { useSheet } from '../desk/use-sheet';
 import classes from './WaterView.module.css';
 
 const POLL_MS = 150;

@@ -1,9 +1,8 @@
 import { NumberInput } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { SagFromTwo } from '../../api/client';
+import { inWords, type SagFromTwo } from '../../api/client';
 import { sagOptions } from '../../api/queries';
-import { inWords } from '../desk/use-sheet';
 import classes from './WaterView.module.css';
 
 /** Two readings are enough for a first estimate: how deep the water and how long, and the sag that hides under it. */
