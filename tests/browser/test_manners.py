@@ -218,3 +218,60 @@ def test_client_job_and_inspector_are_told_in_set_up_and_stand_on_the_page(analy
     analyst.step("Report")
     page = analyst.page.locator("[data-page]").first
     expect(page).to_contain_text("for Hesper Estates · job 1182 · looked at by R. Quill")
+
+
+def test_by_keys_alone_a_lateral_is_found_opened_and_named_in_the_title(analyst: Analyst) -> None:
+    page = analyst.page
+    for name, line in (("Yarrow Way 70", "12 collapse"), ("Yarrow Way 71", "12 roots slight")):
+        analyst.new(name)
+        analyst.paste(RUN + line + "\n40 main")
+    expect(page).to_have_title("Yarrow Way 71, Log · Bell Stone")
+    page.keyboard.press("Control+k")
+    page.keyboard.type("open collapse")
+    expect(page.get_by_role("listbox", name="Found").get_by_role("option")).to_have_count(
+        0
+    )  # the lateral's own words, all of them
+    page.get_by_label("What to find or do").fill("clay collapse")
+    expect(page.get_by_role("option", name="Open Yarrow Way 70")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page).to_have_title("Yarrow Way 70, Log · Bell Stone")
+    analyst.home()
+    expect(page).to_have_title("Laterals · Bell Stone")
+    page.keyboard.press("Control+k")
+    page.keyboard.type("new")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Name", exact=True)).to_be_visible()
+
+
+def test_an_address_opens_at_its_footage_and_a_wrong_one_says_so(analyst: Analyst) -> None:
+    page = analyst.page
+    analyst.new("Yarrow Way 80")
+    analyst.paste(RUN + "12 collapse\n25 roots slight\n40 main")
+    page.goto(f"{page.url}?at=25")
+    section = page.get_by_role("complementary").first
+    expect(analyst.row("roots")).to_have_attribute("data-on", "true")
+    expect(section).to_contain_text("25")
+    page.goto(f"{analyst.address}/laterals/7")
+    expect(page.get_by_role("heading", name="There is nothing at this address")).to_be_visible()
+    page.get_by_role("link", name="Go to Laterals").click()
+    expect(page.get_by_role("button", name="New", exact=True)).to_be_visible()
+
+
+def test_the_first_tab_skips_to_the_work(analyst: Analyst) -> None:
+    analyst.home()
+    expect(analyst.page.get_by_role("button", name="New", exact=True)).to_be_visible()
+    analyst.page.keyboard.press("Tab")
+    expect(analyst.page.get_by_role("link", name="Skip to the work")).to_be_focused()
+
+
+def test_dark_follows_the_system_until_it_is_set(analyst: Analyst) -> None:
+    page = analyst.page
+    page.emulate_media(color_scheme="dark")
+    analyst.new("Yarrow Way 90")
+    root = page.locator("html")
+    expect(root).to_have_attribute("data-mantine-color-scheme", "dark")
+    page.emulate_media(color_scheme="light")
+    expect(root).to_have_attribute("data-mantine-color-scheme", "light")
+    page.get_by_role("button", name="dark", exact=True).click()
+    page.reload()
+    expect(root).to_have_attribute("data-mantine-color-scheme", "dark")

@@ -21,7 +21,7 @@ const root = document.getElementById('root');
 if (root)
   createRoot(root).render(
     <StrictMode>
-      <MantineProvider theme={theme} defaultColorScheme="light">
+      <MantineProvider theme={theme} defaultColorScheme="auto">
         <QueryClientProvider client={client}>
           <Marks />
           <RouterProvider router={router} />

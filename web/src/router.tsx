@@ -2,6 +2,7 @@ import {
   createRootRoute,
   createRoute,
   createRouter,
+  Link,
   lazyRouteComponent,
   Outlet,
   redirect,
@@ -10,8 +11,22 @@ import { STEPS, type Step } from './steps';
 import { LateralsView } from './views/laterals/LateralsView';
 
 const root = createRootRoute({
-  component: Outlet,
-  notFoundComponent: () => <p>There is nothing here. Go to Laterals.</p>,
+  component: () => (
+    <>
+      <a className="skip" href="#work">
+        Skip to the work
+      </a>
+      <Outlet />
+    </>
+  ),
+  notFoundComponent: () => (
+    <main className="nowhere" id="work">
+      <h1>There is nothing at this address</h1>
+      <p>
+        A lateral is at <code>/lateral/11/log</code>, its number and a step. <Link to="/">Go to Laterals</Link>
+      </p>
+    </main>
+  ),
 });
 const laterals = createRoute({ getParentRoute: () => root, path: '/', component: LateralsView });
 
@@ -25,6 +40,9 @@ const desk = createRoute({
     }),
     stringify: ({ id, step }) => ({ id: String(id), step }),
   },
+  // /lateral/11/log?at=41.5 opens at that footage
+  validateSearch: ({ at }: { at?: unknown }): { at?: number } =>
+    typeof at === 'number' && Number.isFinite(at) ? { at } : {},
   beforeLoad: ({ params }) => {
     if (!Number.isInteger(params.id)) throw redirect({ to: '/' });
   },

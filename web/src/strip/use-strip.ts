@@ -39,9 +39,9 @@ export interface StripState {
 
 type At = { station: number } | { id: string } | null;
 
-/** Where the cursor stands: at first on the worst finding, then where it was put, or on what the next answer adds. */
-function useCursor(assessment: Assessment) {
-  const [at, setAt] = useState<At>(() => worstOf(assessment));
+/** Where the cursor stands: at first where the address asks, else on the worst finding; then where it was put, or on what the next answer adds. */
+function useCursor(assessment: Assessment, askedFt: number | undefined) {
+  const [at, setAt] = useState<At>(() => (askedFt === undefined ? worstOf(assessment) : askedOf(assessment, askedFt)));
   const [shown, setShown] = useState(assessment);
   const following = useRef(false);
   const follow = useCallback(() => {
@@ -60,8 +60,19 @@ function useCursor(assessment: Assessment) {
   return { at, setAt, follow };
 }
 
+const NEAR_FT = 0.3;
+
+/** What an address asks for: the finding at that footage, else the place itself. */
+function askedOf(assessment: Assessment, feet: number): At {
+  const station = assessment.axis_reversed ? -feet : feet;
+  const off = (f: Finding) =>
+    f.how === 'station' && f.station_ft != null ? Math.abs(f.station_ft - station) : Infinity;
+  const nearest = [...assessment.findings].sort((a, b) => off(a) - off(b))[0];
+  return nearest && off(nearest) <= NEAR_FT ? { id: nearest.id } : { station };
+}
+
 /** Scale, window and cursor of the strip: a window is a scale and a left edge, the rest is derived. */
-export function useStripState(assessment: Assessment, drawing: number): StripState {
+export function useStripState(assessment: Assessment, drawing: number, askedFt?: number): StripState {
   const [scale, setScale] = useState<number | null>(null); // null: fitted
   const [leftAsked, drawFrom] = useState(0);
   const live = useRef(0);
@@ -71,7 +82,7 @@ export function useStripState(assessment: Assessment, drawing: number): StripSta
     live.current = x;
     drawFrom(x);
   }, []);
-  const { at, setAt, follow } = useCursor(assessment);
+  const { at, setAt, follow } = useCursor(assessment, askedFt);
   const [picked, setPicked] = useState<string | null>(null);
   const fitted = useMemo(() => fitScale(assessment.axis, drawing), [assessment.axis, drawing]);
   const axis = useMemo(() => getAxis(assessment, scale ?? fitted), [assessment, scale, fitted]);

@@ -33,7 +33,6 @@ export const theme = createTheme({
         indicator: { background: 'var(--ink)', boxShadow: 'none' },
         control: { border: 0 },
       },
-      defaultProps: { autoContrast: true, color: 'ink' },
     },
     Menu: { styles: { dropdown: { background: 'var(--sheet)', border: '1px solid var(--frame)' } } },
   },

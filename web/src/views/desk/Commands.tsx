@@ -1,5 +1,7 @@
 import { Modal, TextInput } from '@mantine/core';
+import { useNavigate } from '@tanstack/react-router';
 import { type KeyboardEvent, useState } from 'react';
+import { useLaterals } from '../../api/queries';
 import classes from './Commands.module.css';
 
 export interface Command {
@@ -17,11 +19,17 @@ export const getMatching = (commands: Command[], typed: string) => {
   return commands.filter((c) => words.every((w) => c.name.toLowerCase().includes(w))).slice(0, MOST_SHOWN);
 };
 
-/** Everything the desk can do, and every finding, by its words. */
+/** Everything that can be done here, every finding, and every lateral by what is in it. */
 export function Commands({ commands, onClose }: { commands: Command[]; onClose: () => void }) {
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
-  const shown = getMatching(commands, typed);
+  const navigate = useNavigate();
+  const { data } = useLaterals({ search: typed.slice(0, 120), limit: MOST_SHOWN });
+  const laterals: Command[] = (data?.rows ?? []).map((row) => ({
+    name: `Open ${row.name}`,
+    run: () => navigate({ to: '/lateral/$id/$step', params: { id: row.id, step: 'log' } }),
+  }));
+  const shown = [...getMatching(commands, typed), ...laterals].slice(0, MOST_SHOWN);
   const on = Math.min(at, Math.max(shown.length - 1, 0));
   const run = (command: Command | undefined) => {
     if (!command) return;
@@ -44,7 +52,7 @@ export function Commands({ commands, onClose }: { commands: Command[]; onClose: 
       <TextInput
         data-autofocus
         aria-label="What to find or do"
-        placeholder="a step, a finding, an export…"
+        placeholder="a step, a finding, an export, another lateral…"
         role="combobox"
         aria-expanded
         aria-controls="commands"
@@ -59,7 +67,7 @@ export function Commands({ commands, onClose }: { commands: Command[]; onClose: 
       <div id="commands" role="listbox" aria-label="Found" className={classes.list}>
         {shown.map((c, i) => (
           <button
-            key={c.name}
+            key={`${c.name} ${i}`}
             id={`command-${i}`}
             type="button"
             role="option"

@@ -1,6 +1,6 @@
-import { Button, Drawer, Menu, useMantineColorScheme } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
-import { Link, useParams } from '@tanstack/react-router';
+import { Button, Drawer, Menu, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
+import { useDocumentTitle, useHotkeys } from '@mantine/hooks';
+import { Link, useParams, useSearch } from '@tanstack/react-router';
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react';
 import type { Desk, Finding } from '../../api/client';
 import { edits, useDeskQuery } from '../../api/queries';
@@ -88,7 +88,9 @@ interface OpenedProps {
 function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
   const { assessment } = desk;
   const shape = useWindowShape();
-  const strip = useStripState(assessment, shape.drawing);
+  const { at } = useSearch({ from: '/lateral/$id/$step' });
+  const strip = useStripState(assessment, shape.drawing, at);
+  useDocumentTitle(`${assessment.name}, ${STEP_NAMES[step]} · Bell Stone`);
   const sheet = useSheetState(desk);
   const water = useRef<WaterState | null>(null);
   const tracks = useTracks(step, shape.small, shape.low);
@@ -166,7 +168,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
                     </span>
                   )}
                 </div>
-                <div className={classes.panel} data-panel>
+                <div className={classes.panel} data-panel id="work" tabIndex={-1}>
                   <Suspense fallback={<p className={classes.wait}>Opening…</p>}>
                     <View desk={desk} />
                   </Suspense>
@@ -225,7 +227,8 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
   const { assessment } = desk;
   const sound = assessment.line.soundness;
   const busy = useBusy(desk.id);
-  const { colorScheme, toggleColorScheme } = useMantineColorScheme();
+  const { toggleColorScheme } = useMantineColorScheme();
+  const colorScheme = useComputedColorScheme('light');
   return (
     <header className={classes.top}>
       <Link to="/" className={classes.home}>

@@ -1,7 +1,9 @@
-import { Button, SegmentedControl, TextInput } from '@mantine/core';
+import { Button, SegmentedControl, TextInput, useMantineColorScheme } from '@mantine/core';
+import { useDocumentTitle, useHotkeys } from '@mantine/hooks';
 import { useNavigate } from '@tanstack/react-router';
 import { useEffect, useRef, useState } from 'react';
 import { answered, api, type Desk, Refused } from '../../api/client';
+import { Commands } from '../desk/Commands';
 import { LateralRows } from './LateralRows';
 import classes from './LateralsView.module.css';
 import { NewLateral } from './NewLateral';
@@ -21,6 +23,11 @@ export function LateralsView() {
   const { data, error, isPending } = home.page;
   const { search = '', shelf = 'desk' } = home.list;
   const navigate = useNavigate();
+  useDocumentTitle('Laterals · Bell Stone');
+  const [finding, setFinding] = useState(false);
+  useHotkeys([['mod+K', () => setFinding(true)]], ['TEXTAREA']);
+  const { toggleColorScheme } = useMantineColorScheme();
+  const file = useRef<HTMLInputElement>(null);
   const undo = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     if (home.told?.back) undo.current?.focus();
@@ -45,7 +52,7 @@ export function LateralsView() {
   const asked = new URLSearchParams(Object.entries(home.list).map(([k, v]) => [k, String(v)]));
 
   return (
-    <main className={classes.root}>
+    <main className={classes.root} id="work">
       <header className={classes.top}>
         <h1>Bell Stone</h1>
         <TextInput
@@ -64,17 +71,41 @@ export function LateralsView() {
           onChange={(v) => home.setList({ ...home.list, shelf: v as Shelf })}
         />
         <span className={classes.gap} />
+        <Button size="compact-xs" variant="subtle" onClick={() => setFinding(true)}>
+          find Ctrl K
+        </Button>
         <a className={classes.quietly} href={`/api/laterals/list/csv?${asked}`} download>
           Save the list
         </a>
         <label className={classes.file}>
           Open a lateral file
-          <input type="file" accept=".json,application/json" onChange={(e) => openFile(e.currentTarget.files?.[0])} />
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            onChange={(e) => openFile(e.currentTarget.files?.[0])}
+          />
         </label>
         <Button size="xs" onClick={() => setAsking(true)}>
           New
         </Button>
       </header>
+      {finding && (
+        <Commands
+          onClose={() => setFinding(false)}
+          commands={[
+            { name: 'New lateral', run: () => setAsking(true) },
+            { name: 'Open a lateral file', run: () => file.current?.click() },
+            { name: 'Save the list as CSV', run: () => window.location.assign(`/api/laterals/list/csv?${asked}`) },
+            ...SHELVES.map(({ value, label }) => ({
+              name: `Show: ${label.toLowerCase()}`,
+              run: () => home.setList({ ...home.list, shelf: value }),
+            })),
+            { name: 'Go to Scheme', run: () => navigate({ to: '/scheme' }) },
+            { name: 'Switch dark and light', run: toggleColorScheme },
+          ]}
+        />
+      )}
       {asking && <NewLateral onCancel={() => setAsking(false)} onMade={open} />}
       {refused && (
         <div className={classes.refused} role="alert">

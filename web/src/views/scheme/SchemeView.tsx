@@ -1,4 +1,5 @@
 import { Button, NumberInput, Select, TextInput } from '@mantine/core';
+import { useDocumentTitle } from '@mantine/hooks';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
@@ -10,12 +11,13 @@ import classes from './SchemeView.module.css';
 
 /** The coding scheme, seen and edited as a copy: the one that ships is never changed. */
 export function SchemeView() {
+  useDocumentTitle('Scheme · Bell Stone');
   const schemes = useQuery(schemesOptions);
   const [chosen, setChosen] = useState<string | null>(null);
   const label = chosen ?? schemes.data?.[0]?.label ?? '';
   const scheme = useQuery({ ...schemeOptions(label), enabled: label !== '' });
   return (
-    <main className={classes.root}>
+    <main className={classes.root} id="work">
       <header className={classes.top}>
         <Link to="/" className={classes.home}>
           Bell Stone
