@@ -227,7 +227,7 @@ def test_by_keys_alone_a_lateral_is_found_opened_and_named_in_the_title(analyst:
         analyst.paste(RUN + line + "\n40 main")
     expect(page).to_have_title("Yarrow Way 71, Log · Bell Stone")
     page.keyboard.press("Control+k")
-    page.keyboard.type("open collapse")
+    page.get_by_label("What to find or do").fill("open collapse")
     expect(page.get_by_role("listbox", name="Found").get_by_role("option")).to_have_count(
         0
     )  # the lateral's own words, all of them
@@ -275,3 +275,36 @@ def test_dark_follows_the_system_until_it_is_set(analyst: Analyst) -> None:
     page.get_by_role("button", name="dark", exact=True).click()
     page.reload()
     expect(root).to_have_attribute("data-mantine-color-scheme", "dark")
+
+
+def test_at_390_px_a_whole_job_is_done_with_nothing_cut_or_of_no_width(analyst: Analyst) -> None:
+    page = analyst.page
+    page.set_viewport_size({"width": 390, "height": 800})
+    analyst.new("Yarrow Way 95")
+    analyst.paste(RUN + "12 roots ball 60% top joint\n20 offset drop 1/2in\n30-36 standing 1in rest\n40 main")
+    analyst.row("roots").scroll_into_view_if_needed()
+    what = analyst.row("roots").get_by_text("roots").first.bounding_box()
+    assert what is not None and what["width"] > 70
+    for name in ("undo", "save as…", "section"):
+        box = page.get_by_role("button", name=name).bounding_box()
+        assert box is not None and 0 <= box["x"] and box["x"] + box["width"] <= 390 and box["y"] < 110, (name, box)
+    analyst.row("offset").get_by_title("Edit in place").click()
+    cell = page.get_by_label("Edit the finding")
+    expect(cell).to_be_focused()
+    box = cell.bounding_box()
+    assert box is not None and 0 <= box["x"] and box["x"] + box["width"] <= 390
+    cell.fill("20 offset drop 3/4in")
+    cell.press("Enter")
+    expect(analyst.row("offset")).to_contain_text("0.75 in")
+    page.get_by_role("button", name="undo").click()
+    expect(analyst.row("offset")).to_contain_text("0.5 in")
+    for step in ("Set up", "Pipe", "Water", "Judge", "Dig", "Report", "Log"):
+        link = page.get_by_role("navigation", name="Steps").get_by_role("link", name=step)
+        box = link.bounding_box()
+        assert box is not None and box["x"] + box["width"] <= 390.5, step
+        link.click()
+        expect(link).to_have_attribute("data-on", "true")
+        page.wait_for_load_state("networkidle")
+        assert page.evaluate("document.documentElement.scrollWidth") <= 390, step
+        panel = page.locator("[data-panel]")
+        assert panel.evaluate("e => e.scrollWidth - e.clientWidth") <= 1, step
