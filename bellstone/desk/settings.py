@@ -48,7 +48,6 @@ DATABASES = {
             "timeout": 8,
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
         },
-        "TEST": {"NAME": DATA / "test.sqlite3"},
     }
 }
 STATIC_URL = "/assets/"

@@ -287,12 +287,12 @@ def test_at_390_px_a_whole_job_is_done_with_nothing_cut_or_of_no_width(analyst: 
     assert what is not None and what["width"] > 70
     for name in ("undo", "save as…", "section"):
         box = page.get_by_role("button", name=name).bounding_box()
-        assert box is not None and 0 <= box["x"] and box["x"] + box["width"] <= 390 and box["y"] < 110, (name, box)
+        assert box is not None and box["x"] >= 0 and box["x"] + box["width"] <= 390 and box["y"] < 110, (name, box)
     analyst.row("offset").get_by_title("Edit in place").click()
     cell = page.get_by_label("Edit the finding")
     expect(cell).to_be_focused()
     box = cell.bounding_box()
-    assert box is not None and 0 <= box["x"] and box["x"] + box["width"] <= 390
+    assert box is not None and box["x"] >= 0 and box["x"] + box["width"] <= 390
     cell.fill("20 offset drop 3/4in")
     cell.press("Enter")
     expect(analyst.row("offset")).to_contain_text("0.75 in")
