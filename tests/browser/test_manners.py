@@ -308,3 +308,46 @@ def test_at_390_px_a_whole_job_is_done_with_nothing_cut_or_of_no_width(analyst: 
         assert page.evaluate("document.documentElement.scrollWidth") <= 390, step
         panel = page.locator("[data-panel]")
         assert panel.evaluate("e => e.scrollWidth - e.clientWidth") <= 1, step
+
+
+def test_what_is_typed_and_not_saved_outlives_a_reload_and_a_stopped_server(analyst: Analyst) -> None:
+    page = analyst.page
+    analyst.new("Yarrow Way 97")
+    analyst.say("12 roots 30%")
+    address = page.url
+    analyst.row("roots").dblclick()
+    page.get_by_label("Edit the finding").fill("12 roots 35%")
+    page.reload()
+    analyst.row("roots").dblclick()
+    expect(page.get_by_label("Edit the finding")).to_have_value("12 roots 35%")
+    page.get_by_label("Edit the finding").press("Escape")
+    analyst.row("roots").dblclick()
+    expect(page.get_by_label("Edit the finding")).to_have_value("12 roots 30%")  # left as it was
+    page.get_by_label("Edit the finding").press("Escape")
+
+    analyst.entry.fill("44 cur")
+    page.route("**/*", lambda route: route.abort())  # the server is down
+    analyst.step("Judge")  # a step that was not loaded yet
+    expect(page.get_by_role("alert")).to_contain_text("What you typed is kept")
+    page.unroute("**/*")
+    page.goto(address)
+    expect(analyst.entry).to_have_value("44 cur")
+    analyst.entry.fill("44 roots slight")
+    analyst.entry.press("Enter")
+    expect(analyst.entry).to_have_value("")
+    page.reload()
+    expect(analyst.row("roots, slight")).to_be_visible()
+    expect(analyst.entry).to_have_value("")
+    analyst.errors.clear()  # the requests that were refused here
+
+
+def test_a_page_not_heard_yet_is_kept(analyst: Analyst) -> None:
+    page = analyst.page
+    analyst.new("Yarrow Way 98")
+    page.get_by_role("button", name="paste notes").click()
+    page.get_by_label("Notes, one thing a line").fill("12 roots 30%\n20 hole 1in")
+    page.reload()
+    page.get_by_role("button", name="paste notes").click()
+    expect(page.get_by_label("Notes, one thing a line")).to_have_value("12 roots 30%\n20 hole 1in")
+    page.get_by_role("button", name="Hear the page").click()
+    expect(analyst.drafts.first).to_be_visible()

@@ -55,7 +55,32 @@ const scheme = createRoute({
   component: lazyRouteComponent(() => import('./views/scheme/SchemeView'), 'SchemeView'),
 });
 
-export const router = createRouter({ routeTree: root.addChildren([laterals, desk, scheme]) });
+/** A part of the desk that did not come, or broke: what is typed is kept, and the way on is said. */
+function Broken({ error }: { error: unknown }) {
+  const words = error instanceof Error ? error.message : String(error);
+  return (
+    <main className="nowhere" id="work" role="alert">
+      <h1>▲ This could not be shown</h1>
+      <p>
+        {/import|fetch|load/i.test(words)
+          ? 'The server does not answer: is Bell Stone still running? Start it again, then try again.'
+          : `It broke while it was drawn: ${words}.`}{' '}
+        What you typed is kept in this browser.
+      </p>
+      <p>
+        <button type="button" onClick={() => window.location.reload()}>
+          Try again
+        </button>{' '}
+        <Link to="/">Go to Laterals</Link>
+      </p>
+    </main>
+  );
+}
+
+export const router = createRouter({
+  routeTree: root.addChildren([laterals, desk, scheme]),
+  defaultErrorComponent: Broken,
+});
 
 declare module '@tanstack/react-router' {
   interface Register {

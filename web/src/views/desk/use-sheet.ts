@@ -2,6 +2,7 @@ import { useIsMutating } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState, useSyncExternalStore } from 'react';
 import { type Desk, inWords } from '../../api/client';
 import { type Edit, editKey, useEdit } from '../../api/queries';
+import { draftOf, keepDraft } from './drafts';
 
 /** The line being typed: a store of its own, so that a letter redraws the line and nothing else. */
 interface EntryStore {
@@ -10,13 +11,15 @@ interface EntryStore {
   subscribe: (listener: () => void) => () => void;
 }
 
-function makeEntryStore(): EntryStore {
-  let text = '';
+function makeEntryStore(id: number): EntryStore {
+  const name = `entry.${id}`;
+  let text = draftOf(name);
   const listeners = new Set<() => void>();
   return {
     get: () => text,
     set: (next) => {
       text = next;
+      keepDraft(name, next);
       for (const listener of listeners) listener();
     },
     subscribe: (listener) => {
@@ -27,6 +30,8 @@ function makeEntryStore(): EntryStore {
 }
 
 export interface Sheet {
+  /** The lateral's number. */
+  id: number;
   /** Why the last change was refused, where and how to mend it; empty when it was taken. */
   refused: string;
   /** Sends an edit; true when it was taken. A refused one changes nothing. */
@@ -40,7 +45,7 @@ export interface Sheet {
 export function useSheetState(desk: Desk): Sheet {
   const { mutateAsync } = useEdit(desk.id);
   const [refused, setRefused] = useState('');
-  const [entry] = useState(makeEntryStore);
+  const [entry] = useState(() => makeEntryStore(desk.id));
   const send = useCallback(
     async (change: Edit) => {
       try {
@@ -59,8 +64,8 @@ export function useSheetState(desk: Desk): Sheet {
       entry.set(text);
       document.querySelector<HTMLElement>('[data-entry]')?.focus();
     };
-    return { refused, send, entry, type };
-  }, [refused, send, entry]);
+    return { id: desk.id, refused, send, entry, type };
+  }, [desk.id, refused, send, entry]);
 }
 
 export const useBusy = (id: number) => useIsMutating({ mutationKey: editKey(id) }) > 0;

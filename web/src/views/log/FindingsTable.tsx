@@ -6,6 +6,7 @@ import { whereWords } from '../../strip/get-where';
 import { Mark } from '../../strip/Marks';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
+import { useDraft } from '../desk/drafts';
 import { useSheet } from '../desk/use-sheet';
 import { useWindowShape } from '../desk/use-window';
 import classes from './LogView.module.css';
@@ -211,10 +212,14 @@ const toggled = (f: Finding) => {
 };
 
 function EditRow({ finding, onDone }: { finding: Finding; onDone: () => void }) {
-  const { send, refused } = useSheet();
-  const [text, setText] = useState(finding.entry);
+  const { id, send, refused } = useSheet();
+  const { text, setText, forget } = useDraft(`row.${id}.${finding.id}`, finding.entry);
+  const done = () => {
+    forget();
+    onDone();
+  };
   const save = async () => {
-    if (text.trim() === finding.entry || (await send(edits.sighting(finding.id, text)))) onDone();
+    if (text.trim() === finding.entry || (await send(edits.sighting(finding.id, text)))) done();
   };
   return (
     <tr data-on>
@@ -228,7 +233,7 @@ function EditRow({ finding, onDone }: { finding: Finding; onDone: () => void }) 
           onChange={(e) => setText(e.currentTarget.value)}
           onKeyDown={(e) => {
             if (e.key === 'Enter') save();
-            if (e.key === 'Escape') onDone();
+            if (e.key === 'Escape') done();
           }}
         />
         <span className="quiet">Enter saves, Esc leaves it as it was</span> {refused && <span>▲ {refused}</span>}

@@ -1,5 +1,6 @@
 import { Button, Textarea } from '@mantine/core';
-import { useState } from 'react';
+import { useDraft } from '../../desk/drafts';
+import { useSheet } from '../../desk/use-sheet';
 import classes from './Review.module.css';
 
 export interface PasteProps {
@@ -9,9 +10,18 @@ export interface PasteProps {
 
 /** A page to be heard: pasted, or opened from this computer; nothing of it is in the record yet. */
 export function Paste({ onHear, onCancel }: PasteProps) {
-  const [page, setPage] = useState('');
+  const { id } = useSheet();
+  const { text: page, setText: setPage, forget } = useDraft(`paste.${id}`, '');
   const openFile = async (file: File | undefined) => {
     if (file) onHear(await file.text(), file.name);
+  };
+  const hear = () => {
+    forget(); // the review keeps it from here
+    onHear(page, 'The pasted page');
+  };
+  const cancel = () => {
+    forget();
+    onCancel();
   };
   return (
     <section className={classes.root} aria-label="A page to be heard">
@@ -24,7 +34,7 @@ export function Paste({ onHear, onCancel }: PasteProps) {
         styles={{ input: { fontFamily: 'IBM Plex Mono, monospace', fontSize: 'var(--type-body)' } }}
       />
       <div className={classes.head}>
-        <Button size="xs" onClick={() => onHear(page, 'The pasted page')} disabled={!page.trim()}>
+        <Button size="xs" onClick={hear} disabled={!page.trim()}>
           Hear the page
         </Button>
         <label className={classes.file}>
@@ -35,7 +45,7 @@ export function Paste({ onHear, onCancel }: PasteProps) {
             onChange={(e) => openFile(e.currentTarget.files?.[0])}
           />
         </label>
-        <Button size="xs" variant="default" onClick={onCancel}>
+        <Button size="xs" variant="default" onClick={cancel}>
           Cancel
         </Button>
         <span className="quiet">Each thing heard waits beside the strip until you accept it.</span>
