@@ -19,8 +19,12 @@ from bellstone.core.record import (
 from bellstone.core.scheme import Scheme
 from bellstone.formats.csv_table import FIELDS, MOST_PROBLEMS, TO_FEET, YES, Table, What, unit_of
 
+Step = Callable[[int, int], None]  # told how many rows of how many are done; what it raises ends the work
 
-def add_table(lateral: Lateral, table: Table, what: What, scheme: Scheme) -> Lateral:
+
+def add_table(
+    lateral: Lateral, table: Table, what: What, scheme: Scheme, step: Step = lambda done, of: None
+) -> Lateral:
     """The record with every row added to its newest visit and run: all of them or none.
 
     Raises
@@ -36,15 +40,15 @@ def add_table(lateral: Lateral, table: Table, what: What, scheme: Scheme) -> Lat
         raise RecordError([(f"mapping.{m}", "choose its column") for m in missing])
     match what:
         case "sightings":
-            return _said(lateral, table, scheme, own, lambda row: entry_line(row, scheme))
+            return _said(lateral, table, scheme, own, step, lambda row: entry_line(row, scheme))
         case "water":
-            return _said(lateral, table, scheme, own, _water_line)
+            return _said(lateral, table, scheme, own, step, _water_line)
         case "depth":
-            return _readings(lateral, table, scheme, own, "depths", "d", _depth)
+            return _readings(lateral, table, scheme, own, step, "depths", "d", _depth)
         case "invert":
-            return _readings(lateral, table, scheme, own, "inverts", "v", _invert)
+            return _readings(lateral, table, scheme, own, step, "inverts", "v", _invert)
         case "pitch":
-            return _readings(lateral, table, scheme, own, "pitches", "g", _pitch)
+            return _readings(lateral, table, scheme, own, step, "pitches", "g", _pitch)
 
 
 class _Row:
@@ -68,6 +72,7 @@ class _Row:
         return value * TO_FEET[unit] / TO_FEET[own] if unit in TO_FEET and own in TO_FEET else value
 
 
+STEP_ROWS = 50
 THOUSANDS = re.compile(r"-?\d{1,3}(,\d{3})+")
 
 
@@ -88,7 +93,7 @@ def _number(field: str, said: str, own: str) -> float:
     raise DomainError(field, said, "wants a number")
 
 
-def _each(table: Table, add: Callable[[_Row], None]) -> None:
+def _each(table: Table, add: Callable[[_Row], None], step: Step) -> None:
     problems: list[tuple[str, str]] = []
     for number, cells in enumerate(table.rows, start=2):  # the header is row 1
         try:
@@ -97,8 +102,11 @@ def _each(table: Table, add: Callable[[_Row], None]) -> None:
             problems.append((f"row {number}", str(error)))
         if len(problems) >= MOST_PROBLEMS:
             break
+        if number % STEP_ROWS == 0:
+            step(number - 1, len(table.rows))
     if problems:
         raise RecordError(problems)
+    step(len(table.rows), len(table.rows))
 
 
 def _counter(row: _Row) -> CounterPosition:
@@ -139,7 +147,9 @@ def _water_line(row: _Row) -> str:
     return f"{position_words(_counter(row))} standing {round(depth, 4):g}in {row.text('state')}{off}"
 
 
-def _said(lateral: Lateral, table: Table, scheme: Scheme, own: bool, line: Callable[[_Row], str]) -> Lateral:
+def _said(
+    lateral: Lateral, table: Table, scheme: Scheme, own: bool, step: Step, line: Callable[[_Row], str]
+) -> Lateral:
     adder = Adder(lateral)
 
     def add(row: _Row) -> None:
@@ -152,7 +162,7 @@ def _said(lateral: Lateral, table: Table, scheme: Scheme, own: bool, line: Calla
             raise DomainError("row", text, reading.unread[0].why if reading.unread else "says no finding")
         adder.add(reading)
 
-    _each(table, add)
+    _each(table, add, step)
     return adder.result()
 
 
@@ -175,6 +185,7 @@ def _readings(
     table: Table,
     scheme: Scheme,
     own: bool,
+    step: Step,
     group: str,
     prefix: str,
     fields: Callable[[_Row], dict[str, object]],
@@ -191,7 +202,7 @@ def _readings(
         tree = {"id": adder.new_id(prefix, group), "run": run, "position": position, **said, **fields(row)}
         adder.keep(group, models[group].model_validate(tree))
 
-    _each(table, add)
+    _each(table, add, step)
     return adder.result()
 
 

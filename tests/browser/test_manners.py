@@ -1,9 +1,11 @@
 """How the desk behaves when things are empty, wrong, kept or walked through by key."""
 
 import re
+import time
 
 from playwright.sync_api import expect
 
+from bellstone.desk.work import Work
 from tests.browser.conftest import Analyst
 
 RUN = "run A front cleanout 4in clay, facing main, counts to main\n"
@@ -351,3 +353,28 @@ def test_a_page_not_heard_yet_is_kept(analyst: Analyst) -> None:
     expect(page.get_by_label("Notes, one thing a line")).to_have_value("12 roots 30%\n20 hole 1in")
     page.get_by_role("button", name="Hear the page").click()
     expect(analyst.drafts.first).to_be_visible()
+
+
+def test_a_long_import_shows_how_far_it_is_and_is_called_off(analyst: Analyst, tmp_path, monkeypatch) -> None:
+    step = Work.step
+
+    def slow(work: Work, done: int, of: int) -> None:
+        time.sleep(0.2)
+        step(work, done, of)
+
+    monkeypatch.setattr(Work, "step", slow)
+    page = analyst.page
+    analyst.new("Yarrow Way 99")
+    table = tmp_path / "log.csv"
+    table.write_text("counter,grade\n" + "".join(f"{n / 10:.1f},2\n" for n in range(3000)))
+    page.get_by_role("button", name="import a table").click()
+    page.get_by_text("pitch log").click()
+    page.get_by_label("The CSV file").set_input_files(table)
+    page.get_by_role("button", name="Add all 3000").click()
+    expect(page.get_by_role("progressbar", name="Rows read")).to_be_visible()
+    page.get_by_role("button", name="Cancel").click()
+    expect(page.get_by_role("alert").filter(has_text="Cancelled: nothing was added")).to_be_visible()
+    assert page.get_by_role("button", name="undo").is_disabled()
+    monkeypatch.setattr(Work, "step", step)
+    page.get_by_role("button", name="Add all 3000").click()
+    expect(analyst.said).to_contain_text("Imported 3000 rows of pitch")

@@ -15,6 +15,7 @@ from bellstone.desk.actions.create import create
 from bellstone.desk.actions.edit import edit
 from bellstone.desk.models import StoredLateral
 from bellstone.desk.store import record_of
+from bellstone.desk.work import CalledOff, begun, under_way
 
 PAGE = "run A yard clay 4in, facing main, counts to main\n" + "\n".join(f"{n} roots 30%" for n in range(10, 60))
 
@@ -133,3 +134,31 @@ def test_a_table_of_as_many_rows_as_it_holds_is_added_whole(lateral_id) -> None:
     text = "counter,grade\n" + "".join(f"{n / 10:.1f},2\n" for n in range(3000))
     row, _ = tables.add(lateral_id, 1, None, text, "pitch", None)
     assert len(record_of(row).visits[0].pitches) == 3000
+
+
+def test_a_long_table_says_how_far_it_is_and_is_called_off_with_nothing_added(lateral_id) -> None:
+    text = "counter,grade\n" + "".join(f"{n / 10:.1f},2\n" for n in range(1000))
+    told: list[tuple[int, int]] = []
+    mine = begun("mine")
+
+    def step(done: int, of: int) -> None:
+        told.append((done, of))
+        if done >= 500:
+            under_way("mine").called_off = True
+        mine.step(done, of)
+
+    with pytest.raises(CalledOff):
+        tables.add(lateral_id, 1, None, text, "pitch", None, step)
+    assert all(of == 1000 for _, of in told) and [d for d, _ in told] == sorted(d for d, _ in told)
+    assert 500 <= told[-1][0] <= 550 and (mine.done, mine.of) == told[-1]
+    assert StoredLateral.objects.get(pk=lateral_id).version == 1
+
+
+def test_work_is_asked_after_by_its_name(desk, lateral_id) -> None:
+    headers = {"X-Work": "a-name"}
+    added = desk.send("POST", f"/{lateral_id}/tables/pitch", {"text": "counter,grade\n1,2\n"}, 1, **headers)
+    assert added.status_code == 200
+    assert desk.client.get("/api/work/a-name").json() == {"done": 1, "of": 1, "called_off": False}
+    assert desk.client.get("/api/work/another").status_code == 404
+    off = desk.client.delete("/api/work/a-name", headers={"X-CSRFToken": desk.token})
+    assert off.json()["called_off"] is True

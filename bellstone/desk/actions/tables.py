@@ -1,6 +1,7 @@
 """Tables in: columns matched and remembered, rows added all or none."""
 
 import hashlib
+from collections.abc import Callable
 from typing import Any
 
 from bellstone.desk.actions.edit import edit
@@ -18,12 +19,18 @@ def look(text: str, what: What) -> tuple[Table, bool]:
 
 
 def add(
-    lateral_id: int, seen: int, who: Any, text: str, what: What, mapping: Mapping | None
+    lateral_id: int,
+    seen: int,
+    who: Any,
+    text: str,
+    what: What,
+    mapping: Mapping | None,
+    step: Callable[[int, int], None] = lambda done, of: None,
 ) -> tuple[StoredLateral, str]:
-    """Every row of a table, and its mapping remembered; a row that cannot be read refuses them all."""
+    """Every row of a table, and its mapping remembered; a row that cannot be read refuses them all. ``step`` is told how far it is."""
     table = read_table(text, what, mapping) if mapping is not None else look(text, what)[0]
     words = f"Imported {len(table.rows)} row{'s' if len(table.rows) != 1 else ''} of {what}"
-    answer = edit(lateral_id, seen, who, words, lambda record: add_table(record, table, what, scheme_of(record)))
+    answer = edit(lateral_id, seen, who, words, lambda record: add_table(record, table, what, scheme_of(record), step))
     kept = {"mapping": table.mapping}
     ColumnMapping.objects.update_or_create(what=what, header=_digest(table.header), defaults=kept)
     return answer

@@ -45,6 +45,7 @@ def build() -> NinjaAPI:
         table_files,
         tools,
         water,
+        working,
     )
 
     api = NinjaAPI(
@@ -60,4 +61,5 @@ def build() -> NinjaAPI:
         api.add_router("/laterals", about.router)
     api.add_router("/schemes", schemes.router)
     api.add_router("/tools", tools.router)
+    api.add_router("/work", working.router)
     return api

@@ -3,12 +3,13 @@
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Header, Router, Schema
 from pydantic import Field
 
 from bellstone.desk import store
 from bellstone.desk.actions import tables
 from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, answer, download
+from bellstone.desk.work import begun
 from bellstone.formats.csv_table import FIELDS, What
 from bellstone.formats.csv_write import write_table
 
@@ -64,5 +65,14 @@ def look_at_table(request: HttpRequest, lateral_id: LateralId, what: What, said:
 
 
 @router.post("/{lateral_id}/tables/{what}", response=ANSWERS, operation_id="add_table")
-def add_table(request: HttpRequest, lateral_id: LateralId, what: What, said: TableIn, version: Version) -> HttpResponse:
-    return answer(*tables.add(lateral_id, version, request.user, said.text, what, said.mapping))
+def add_table(
+    request: HttpRequest,
+    lateral_id: LateralId,
+    what: What,
+    said: TableIn,
+    version: Version,
+    work: Annotated[str | None, Header(alias="X-Work", max_length=40)] = None,
+) -> HttpResponse:
+    """Every row or none; a long one is asked after and called off by the name of its work."""
+    step = begun(work).step
+    return answer(*tables.add(lateral_id, version, request.user, said.text, what, said.mapping, step))

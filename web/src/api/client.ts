@@ -28,6 +28,7 @@ export type ReadingShown = Schemas['ReadingShown'];
 export type WaterBands = Schemas['WaterBands'];
 export type WaterIf = Schemas['WaterIf'];
 export type FlowShown = Schemas['FlowShown'];
+export type HowFar = Schemas['HowFar'];
 export type FlushState = Schemas['FlushState'];
 export type FlushPlayed = Schemas['FlushPlayed'];
 export type FlushPlan = Schemas['FlushPlan'];

@@ -14,6 +14,7 @@ import {
   type FlowShown,
   type FlushPlan,
   type FlushState,
+  type HowFar,
   type LateralPage,
   type LateralRow,
   type Preview,
@@ -241,6 +242,12 @@ export const looks = {
     ),
 };
 
+/** Work under way on the server: how far it is, and calling it off. */
+export const works = {
+  howFar: (name: string) => answered<HowFar>(api.GET('/api/work/{name}', { params: { path: { name } } })),
+  callOff: (name: string) => answered<HowFar>(api.DELETE('/api/work/{name}', { params: { path: { name } } })),
+};
+
 export const saveScheme = (name: string, based_on: string, scheme: Scheme) =>
   answered<Scheme>(api.POST('/api/schemes', { body: { name, based_on, scheme } }));
 
@@ -379,11 +386,11 @@ export const edits = {
     (at) =>
       answered(api.POST('/api/laterals/{lateral_id}/scheme', { ...at, body: { label } })),
   table:
-    (what: TableKind, text: string, mapping: Record<string, number>): Edit =>
+    (what: TableKind, text: string, mapping: Record<string, number>, work: string): Edit =>
     ({ params }) =>
       answered(
         api.POST('/api/laterals/{lateral_id}/tables/{what}', {
-          params: { ...params, path: { ...params.path, what } },
+          params: { path: { ...params.path, what }, header: { ...params.header, 'X-Work': work } },
           body: { text, mapping },
         }),
       ),

@@ -601,7 +601,10 @@ export interface paths {
          */
         get: operations["save_table"];
         put?: never;
-        /** Add Table */
+        /**
+         * Add Table
+         * @description Every row or none; a long one is asked after and called off by the name of its work.
+         */
         post: operations["add_table"];
         delete?: never;
         options?: never;
@@ -866,6 +869,27 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How Far */
+        get: operations["how_far"];
+        put?: never;
+        post?: never;
+        /**
+         * Call Off
+         * @description What is not saved yet is given up; what is saved can be undone.
+         */
+        delete: operations["call_off"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4681,6 +4705,15 @@ export interface components {
                 number
             ];
         };
+        /** HowFar */
+        HowFar: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Called Off */
+            called_off: boolean;
+        };
     };
     responses: never;
     parameters: never;
@@ -6298,6 +6331,7 @@ export interface operations {
             query?: never;
             header: {
                 "If-Match": number;
+                "X-Work"?: string | null;
             };
             path: {
                 lateral_id: number;
@@ -6956,6 +6990,68 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    how_far: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowFar"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    call_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowFar"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

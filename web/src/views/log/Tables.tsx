@@ -5,6 +5,7 @@ import { edits, looks, type TableKind } from '../../api/queries';
 import { WordsTable } from '../../theme/WordsTable';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
+import { useAdding } from './use-adding';
 
 const KINDS: { value: TableKind; label: string }[] = [
   { value: 'sightings', label: 'findings' },
@@ -24,6 +25,7 @@ export interface TablesProps {
 /** A CSV table in: how its columns are taken is shown before a row is added, and remembered. */
 export function Tables({ desk, first = 'sightings', onDone }: TablesProps) {
   const { send, refused } = useSheet();
+  const adding = useAdding();
   const [what, setWhat] = useState<TableKind>(first);
   const [text, setText] = useState('');
   const [look, setLook] = useState<TableLook | null>(null);
@@ -51,7 +53,7 @@ export function Tables({ desk, first = 'sightings', onDone }: TablesProps) {
       ]),
     });
   const add = async () => {
-    if (look && (await send(edits.table(what, text, look.mapping)))) onDone();
+    if (look && (await adding.run((work) => send(edits.table(what, text, look.mapping, work))))) onDone();
   };
   return (
     <section className={classes.paste} aria-label="Import a table">
@@ -95,9 +97,20 @@ export function Tables({ desk, first = 'sightings', onDone }: TablesProps) {
           </div>
           <WordsTable label="First rows" heads={look.header} rows={look.rows} />
           <div className={classes.row}>
-            <Button size="xs" onClick={add}>
+            <Button size="xs" onClick={add} disabled={adding.busy}>
               Add all {look.count}
             </Button>
+            {adding.busy && adding.far && (
+              <>
+                <progress aria-label="Rows read" value={adding.far.done} max={Math.max(adding.far.of, 1)} />
+                <span className="quiet">
+                  {adding.far.done} of {adding.far.of || look.count} rows
+                </span>
+                <Button size="xs" variant="default" onClick={adding.callOff}>
+                  Cancel
+                </Button>
+              </>
+            )}
             {refused ? <span role="alert">▲ {refused}</span> : <span className="quiet">All rows or none.</span>}
           </div>
         </>
