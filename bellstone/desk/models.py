@@ -12,21 +12,32 @@ class StoredLateral(models.Model):
 
     record = models.TextField()
     version = models.PositiveIntegerField(default=1)
-    name = models.CharField(max_length=120, db_index=True)
-    verdict = models.CharField(max_length=20, db_index=True)
-    worst = models.PositiveSmallIntegerField(null=True, db_index=True)
-    soundness = models.FloatField(null=True, db_index=True)
-    unseen_ft = models.FloatField(null=True, db_index=True)
-    visit = models.CharField(max_length=40, default="", db_index=True)
-    due = models.CharField(max_length=10, default="", db_index=True)
-    found_by = models.TextField(default="")  # the words it is found by; empty: to be worked out
-    archived = models.BooleanField(default=False, db_index=True)
-    binned = models.DateTimeField(null=True, db_index=True)  # since when it is in the bin
+    name = models.CharField(max_length=120)
+    verdict = models.CharField(max_length=20)
+    worst = models.PositiveSmallIntegerField(null=True)
+    soundness = models.FloatField(null=True)
+    unseen_ft = models.FloatField(null=True)
+    visit = models.CharField(max_length=40, default="")
+    due = models.CharField(max_length=10, default="")
     summary = models.JSONField(default=dict)
-    changed = models.DateTimeField(default=timezone.now, db_index=True)
+    changed = models.DateTimeField(default=timezone.now)
+    archived = models.BooleanField(default=False)
+    binned = models.DateTimeField(null=True)  # since when it is in the bin
 
     class Meta:
         ordering = ["-changed", "-id"]
+        # a row is as long as its record: a shelf is sorted from these alone, and only a page of rows is read
+        indexes = [
+            models.Index(fields=["archived", "binned", column], name=f"shelf_by_{column}")
+            for column in ("changed", "name", "verdict", "worst", "soundness", "unseen_ft", "visit", "due")
+        ]
+
+
+class FoundBy(models.Model):
+    """The words a lateral is found by, beside its long row: worked out when it is saved."""
+
+    lateral = models.OneToOneField(StoredLateral, on_delete=models.CASCADE, primary_key=True, related_name="found_by")
+    words = models.TextField()
 
 
 class Change(models.Model):

@@ -2,9 +2,8 @@
 
 from typing import Any
 
-from bellstone.core.answer import Assessment, found_by
+from bellstone.core.answer import Assessment
 from bellstone.core.record import Lateral
-from bellstone.desk import schemes
 from bellstone.desk.models import StoredLateral
 
 
@@ -18,7 +17,6 @@ def project(row: StoredLateral, record: Lateral, result: Assessment) -> None:
     row.visit = result.visit[:40]
     row.due = result.next_look.due[:10] if result.next_look else ""
     row.summary = summary_of(record, result)
-    row.found_by = found_by(record, result, schemes.scheme_named(schemes.resolved(record.site.scheme)))
 
 
 def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:

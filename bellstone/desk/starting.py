@@ -23,11 +23,11 @@ def may_take_work(found: Checked, folder: Path) -> bool:
 
 def project_anew() -> None:
     """The columns of every lateral that an older Bell Stone saved without them."""
-    for row in StoredLateral.objects.filter(found_by=""):
+    for row in StoredLateral.objects.filter(found_by__isnull=True):
         with suppress(BrokenRecord):
             store.readable(row)
             project(row, store.record_of(row), store.assessment_of(row))
-            row.save()
+            store.save(row)
 
 
 def made_ready(found: Checked, samples: bool) -> str:

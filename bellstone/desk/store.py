@@ -7,7 +7,7 @@ from functools import lru_cache
 from django.utils import timezone
 from pydantic import ValidationError
 
-from bellstone.core.answer import Assessment
+from bellstone.core.answer import Assessment, found_by
 from bellstone.core.assess import assess
 from bellstone.core.edits import Reread
 from bellstone.core.record import Lateral, place_of
@@ -15,7 +15,7 @@ from bellstone.core.scheme import Scheme
 from bellstone.core.water import WhatIf, bands
 from bellstone.desk import schemes
 from bellstone.desk.errors import BrokenRecord, NoSuchLateral
-from bellstone.desk.models import StoredLateral
+from bellstone.desk.models import FoundBy, StoredLateral
 from bellstone.desk.projection import project
 from bellstone.formats import lateral_file
 from bellstone.formats.record_patch import record_patch
@@ -113,6 +113,14 @@ def fill(row: StoredLateral, record: Lateral) -> None:
     result = assessment_of(row)
     project(row, record, result)
     row.changed = timezone.now()
+
+
+def save(row: StoredLateral) -> None:
+    """A filled row, and beside it the words it is found by."""
+    row.save()
+    record = record_of(row)
+    words = found_by(record, assessment_of(row), scheme_of(record))
+    FoundBy.objects.update_or_create(lateral=row, defaults={"words": words})
 
 
 def difference(before: Lateral, after: Lateral) -> tuple[str, str]:

@@ -10,6 +10,7 @@ import sqlite3
 import stat
 import subprocess
 import sys
+import time
 import urllib.error
 import urllib.parse
 import urllib.request
@@ -43,6 +44,15 @@ def server(data: Path):
         desk.kill()
 
 
+def days_copy(data: Path) -> Path:
+    """The copy of the day, as soon as it is there."""
+    for _ in range(300):
+        if copies := list((data / "backups").glob("daily-*.sqlite3")):
+            return copies[0]
+        time.sleep(0.1)
+    raise AssertionError("no copy of the day was made")
+
+
 def refused(ask, *args: object) -> tuple[int, str]:
     with pytest.raises(urllib.error.HTTPError) as error:
         ask(*args)
@@ -63,12 +73,9 @@ def test_stopped_by_a_signal_the_one_file_is_a_whole_copy(
 
 def test_a_first_start_keeps_a_copy_of_the_day_and_all_of_it_is_the_owners(server: Server, data: Path) -> None:
     server.start()
-    for _ in range(100):
-        if copies := list((data / "backups").glob("daily-*.sqlite3")):
-            break
-        signal.sigtimedwait([], 0.1)
+    copy = days_copy(data)
     server.stop()
-    assert checked(copies[0]).laterals == 12
+    assert checked(copy).laterals == 12
     assert {stat.S_IMODE(p.stat().st_mode) for p in data.rglob("*") if p.is_file()} == {0o600}
 
 
@@ -174,8 +181,8 @@ def page_of(server: Server) -> str:
 @pytest.mark.parametrize("how", ["damaged", "cut", "header", "empty", "missing", "newer"])
 def test_a_hurt_file_is_explained_takes_no_work_and_gives_way_to_its_copy(server: Server, data: Path, how: str) -> None:
     server.start()
+    copy = days_copy(data)
     server.stop()
-    copy = next((data / "backups").glob("daily-*.sqlite3"))
     path = data / "bellstone.sqlite3"
     hurt(path, how)
     before = path.read_bytes() if path.exists() else None

@@ -1,5 +1,7 @@
 """Start a lateral: from a record that is whole."""
 
+from django.db import transaction
+
 from bellstone.core.record import Lateral
 from bellstone.desk import store
 from bellstone.desk.models import StoredLateral
@@ -9,5 +11,6 @@ def create(record: Lateral) -> StoredLateral:
     """A new row for a record, assessed."""
     row = StoredLateral()
     store.fill(row, record)
-    row.save()
+    with transaction.atomic():
+        store.save(row)
     return row

@@ -48,6 +48,6 @@ def edit(
     store.fill(row, after)
     with locked(lateral_id, seen):
         row.changes.filter(undone=True).delete()  # a new edit ends what could be redone
-        row.save()
+        store.save(row)
         Change.objects.create(lateral=row, who=who, version=row.version, words=words[:300], forward=forward, back=back)
     return row, f"{words}: {consequence(before_result, store.assessment_of(row))}"

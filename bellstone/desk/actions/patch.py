@@ -89,7 +89,7 @@ def _step(lateral_id: int, seen: int, back: bool) -> tuple[StoredLateral, str]:
     row.version += 1
     store.fill(row, record)
     with locked(lateral_id, seen):
-        row.save()
+        store.save(row)
         change.undone = back
         change.version = row.version
         change.save()

@@ -63,7 +63,7 @@ def laterals(
 ) -> LateralPage:
     """A page of laterals that every word of a question finds, sorted by a column."""
     rows = shelve.listed(search, shelf, by, descending)
-    return LateralPage(total=rows.count(), rows=[_listed(r) for r in rows[offset : offset + limit]])
+    return LateralPage(total=rows.count(), rows=[_listed(r) for r in shelve.page(rows, offset, limit)])
 
 
 def _listed(row: StoredLateral) -> LateralRow:
