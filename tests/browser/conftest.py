@@ -79,6 +79,12 @@ class Analyst:
         self.entry.press("Enter")
         expect(self.entry).to_have_value("")
 
+    def say_refused(self, line: str) -> None:
+        """Type a line and press Enter; it is refused, and stays."""
+        self.entry.fill(line)
+        self.entry.press("Enter")
+        expect(self.said).to_contain_text("▲")
+
     def paste(self, page_of_notes: str) -> None:
         """A page heard, everything heard accepted, the review closed."""
         self.hear(page_of_notes)

@@ -3,6 +3,7 @@
 import re
 import time
 
+from django.conf import settings
 from playwright.sync_api import expect
 
 from bellstone.desk.work import Work
@@ -378,3 +379,17 @@ def test_a_long_import_shows_how_far_it_is_and_is_called_off(analyst: Analyst, t
     monkeypatch.setattr(Work, "step", step)
     page.get_by_role("button", name="Add all 3000").click()
     expect(analyst.said).to_contain_text("Imported 3000 rows of pitch")
+
+
+def test_a_session_that_is_over_says_how_to_get_in_again(analyst: Analyst) -> None:
+    analyst.new("Yarrow Way 96")
+    analyst.page.context.clear_cookies()
+    analyst.say_refused("12 roots 30%")
+    expect(analyst.said).to_contain_text("open the address that the terminal printed")
+    analyst.page.goto(analyst.address)
+    expect(analyst.page.get_by_role("heading", name="This desk is shut to strangers")).to_be_visible()
+    analyst.page.goto(f"{analyst.address}/?key={settings.DOOR_KEY}")
+    analyst.page.get_by_role("link", name="Yarrow Way 96").click()
+    expect(analyst.entry).to_have_value("12 roots 30%")  # nothing was lost
+    analyst.entry.press("Enter")
+    expect(analyst.row("roots")).to_be_visible()

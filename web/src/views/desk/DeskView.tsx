@@ -2,7 +2,7 @@ import { Button, Drawer, Menu, useComputedColorScheme, useMantineColorScheme } f
 import { useDocumentTitle, useHotkeys } from '@mantine/hooks';
 import { Link, useParams, useSearch } from '@tanstack/react-router';
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react';
-import type { Desk, Finding } from '../../api/client';
+import { type Desk, type Finding, inWords } from '../../api/client';
 import { edits, useDeskQuery } from '../../api/queries';
 import { Section } from '../../section/Section';
 import { STEP_NAMES, STEPS, type Step } from '../../steps';
@@ -72,7 +72,7 @@ export function DeskView() {
   if (error || !shown)
     return (
       <p className={classes.wait}>
-        ▲ It did not open: {error?.message} <Link to="/">Back to Laterals</Link>
+        ▲ It did not open: {error ? inWords(error) : ''} <Link to="/">Back to Laterals</Link>
       </p>
     );
   return <Opened key={id} desk={shown} step={step} onPath={setPath} onOrigin={setOrigin} />;

@@ -2,7 +2,7 @@ import { Button, SegmentedControl, TextInput, useMantineColorScheme } from '@man
 import { useDocumentTitle, useHotkeys } from '@mantine/hooks';
 import { useNavigate } from '@tanstack/react-router';
 import { useEffect, useRef, useState } from 'react';
-import { answered, api, type Desk, Refused } from '../../api/client';
+import { answered, api, type Desk, inWords, Refused } from '../../api/client';
 import { Commands } from '../desk/Commands';
 import { LateralRows } from './LateralRows';
 import classes from './LateralsView.module.css';
@@ -130,7 +130,7 @@ export function LateralsView() {
         )}
       </div>
       {isPending && <p className={classes.pad}>Loading the laterals…</p>}
-      {error && <p className={classes.pad}>▲ The laterals did not load: {error.message}</p>}
+      {error && <p className={classes.pad}>▲ The laterals did not load: {inWords(error)}</p>}
       {data && data.total === 0 && (
         <p className={classes.pad}>{search ? `No lateral here answers to “${search}”.` : NONE[shelf]}</p>
       )}
