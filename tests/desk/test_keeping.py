@@ -288,14 +288,40 @@ def test_a_restore_waits_for_no_desk_to_run(folder: Path, tmp_path: Path, monkey
 
 def test_the_folder_is_closed_to_others_and_what_lay_open_is_closed(tmp_path: Path) -> None:
     data = tmp_path / "data"
-    data.mkdir(mode=0o755)
-    (data / "bellstone.sqlite3").touch(mode=0o644)
+    data.mkdir()
+    data.chmod(0o755)
+    (data / "bellstone.sqlite3").touch()
+    (data / "bellstone.sqlite3").chmod(0o644)
     keeping.prepare(data)
     assert stat.S_IMODE(data.stat().st_mode) == 0o700
     assert {stat.S_IMODE(p.stat().st_mode) for p in data.iterdir() if p.is_file()} == {0o600}
     secret = (data / "secret.key").read_text()
     keeping.prepare(data)
     assert (data / "secret.key").read_text() == secret and len(secret) > 40
+
+
+def test_a_folder_with_other_things_in_it_is_left_open_and_they_are_not_touched(tmp_path: Path) -> None:
+    home = tmp_path / "home"
+    home.mkdir()
+    script, database_there = home / "run.sh", home / "bellstone.sqlite3"
+    for path, mode in ((home, 0o755), (script, 0o755), (database_there, 0o644)):
+        if path != home:
+            path.touch()
+        path.chmod(mode)
+    keeping.prepare(home)
+    assert stat.S_IMODE(home.stat().st_mode) == 0o755
+    assert stat.S_IMODE(script.stat().st_mode) == 0o755
+    assert stat.S_IMODE(database_there.stat().st_mode) == stat.S_IMODE((home / "secret.key").stat().st_mode) == 0o600
+    assert stat.S_IMODE((home / "backups").stat().st_mode) == 0o700
+    assert "others on this machine may look in" in words_of(home)
+
+
+def test_to_ask_who_has_the_folder_takes_nothing(folder: Path) -> None:
+    with held(folder, "http://127.0.0.1:8765/"):
+        card = (folder / "desk.json").read_text()
+        assert "http://127.0.0.1:8765/" in words_of(folder)
+        assert (folder / "desk.json").read_text() == card
+    assert not (folder / "desk.json").exists() and "No desk runs on it" in words_of(folder)
 
 
 def test_a_folder_that_cannot_be_made_is_refused_in_words(tmp_path: Path) -> None:

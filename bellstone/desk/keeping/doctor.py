@@ -12,7 +12,7 @@ from pydantic import ValidationError
 from bellstone.core.record import Lateral
 from bellstone.desk.keeping.backup import kept_backups
 from bellstone.desk.keeping.database import Checked, checked, laterals, salvaged
-from bellstone.desk.keeping.folder import Refused, database_in, held
+from bellstone.desk.keeping.folder import database_in, in_use
 
 ROOM_BYTES = 200_000_000  # working value: a day's edits, their log and one copy of a middling desk
 
@@ -107,10 +107,4 @@ def _copies(copies: list[Checked]) -> Finding:
 
 
 def _in_use(folder: Path) -> Finding:
-    if not (folder / "desk.lock").exists():
-        return Finding(True, "No desk runs on it.")
-    try:
-        with held(folder):
-            return Finding(True, "No desk runs on it.")
-    except Refused as refused:
-        return Finding(True, refused.what)
+    return Finding(True, in_use(folder) or "No desk runs on it.")

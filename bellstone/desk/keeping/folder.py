@@ -16,6 +16,7 @@ from bellstone.core.ground import BellStoneError
 
 CHECKOUT = Path(__file__).resolve().parents[3]
 PRIVATE_FOLDER, PRIVATE_FILE = 0o700, 0o600
+OURS = ("*.sqlite3*", "secret.key", "desk.lock", "desk.json")
 
 
 class Refused(BellStoneError):
@@ -44,7 +45,9 @@ def backups_in(folder: Path) -> Path:
 
 
 def prepare(folder: Path) -> None:
-    """The folder, made where it is missing, and closed to everyone but its owner.
+    """The folder, made where it is missing; what is ours in it closed to everyone but its owner.
+
+    A folder that holds other things than ours is somebody's for other ends too: it is left as open as it is.
 
     Raises
     ------
@@ -55,10 +58,11 @@ def prepare(folder: Path) -> None:
     try:
         for place in (folder, backups_in(folder)):
             place.mkdir(parents=True, exist_ok=True)
-            place.chmod(PRIVATE_FOLDER)
-        for file in (*folder.glob("*"), *backups_in(folder).glob("*")):
-            if file.is_file():
+            ours = {file for pattern in OURS for file in place.glob(pattern)}
+            for file in ours:
                 file.chmod(PRIVATE_FILE)
+            if set(place.iterdir()) <= ours | {backups_in(folder)}:
+                place.chmod(PRIVATE_FOLDER)
         secret = folder / "secret.key"
         if not secret.exists() or not secret.read_text().strip():
             secret.touch(mode=PRIVATE_FILE)
@@ -112,15 +116,22 @@ def held(folder: Path, address: str = "") -> Iterator[None]:
         lock.release()
 
 
-def running_at(folder: Path) -> str | None:
-    """The address of the desk that has the folder, if one has."""
+def in_use(folder: Path) -> str | None:
+    """What desk has the folder, in words, without taking it; nothing where none has."""
     if not (folder / "desk.lock").exists():
         return None
+    lock = FileLock(folder / "desk.lock", blocking=False, mode=PRIVATE_FILE)
     try:
-        with held(folder):
-            return None
-    except Refused:
-        return _card(folder / "desk.json").get("address") or None
+        lock.acquire()
+        lock.release()
+        return None
+    except Timeout:
+        return f"A desk runs on it{_told(folder / 'desk.json')}."
+
+
+def running_at(folder: Path) -> str | None:
+    """The address of the desk that has the folder, if one has."""
+    return _card(folder / "desk.json").get("address") or None if in_use(folder) else None
 
 
 def _card(path: Path) -> dict[str, Any]:
