@@ -70,6 +70,13 @@ class StaleVersion(Refusal):
         return {"version": self.now, "since": self.since}
 
 
+class InTheBin(Refusal):
+    """A lateral that was deleted is looked at, and not changed."""
+
+    status, says, place = 409, "This lateral is in the bin: nothing was changed.", "lateral"
+    mend = "take it out of the bin on Laterals first"
+
+
 class BrokenRecord(Refusal):
     """What is kept of a lateral is no record any more."""
 

@@ -393,3 +393,26 @@ def test_a_session_that_is_over_says_how_to_get_in_again(analyst: Analyst) -> No
     expect(analyst.entry).to_have_value("12 roots 30%")  # nothing was lost
     analyst.entry.press("Enter")
     expect(analyst.row("roots")).to_be_visible()
+
+
+def test_rows_are_shown_by_kind_and_in_the_order_of_telling(analyst: Analyst) -> None:
+    page = analyst.page
+    analyst.new("Yarrow Way 94")
+    analyst.paste(RUN + "30 hole 1in\n12 roots 30%\n20 offset drop 1/2in\n15 roots slight\n5 joint\n40 main")
+    expect(analyst.rows).to_have_count(6)
+    assert [r.split("±")[0].strip() for r in analyst.rows.locator("td:nth-child(2)").all_inner_texts()] == [
+        "5.0", "12.0", "15.0", "20.0", "30.0", "40.0",
+    ]  # fmt: skip
+    page.get_by_label("Which order").select_option("of telling")
+    assert [r.split("±")[0].strip() for r in analyst.rows.locator("td:nth-child(2)").all_inner_texts()] == [
+        "30.0", "12.0", "20.0", "15.0", "5.0", "40.0",
+    ]  # fmt: skip
+    page.get_by_label("Which kinds").select_option("roots")
+    expect(analyst.rows).to_have_count(2)
+    expect(page.get_by_text("2 of 6 shown")).to_be_visible()
+    analyst.row("roots, slight").hover()
+    analyst.row("roots, slight").get_by_text("×").click()
+    expect(analyst.rows).to_have_count(1)
+    analyst.row("roots").hover()
+    analyst.row("roots").get_by_text("×").click()
+    expect(analyst.rows).to_have_count(4)  # none of that kind is left: all are shown

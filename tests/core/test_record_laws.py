@@ -194,3 +194,10 @@ def test_joints_noted_beyond_a_change_to_the_same_pipe_are_joints_still() -> Non
     for change in ("", "40 change clay > clay 4in"):
         found = told([FIRST, *([change] if change else []), "52.5 roots slight joint", "80 main"])
         assert found.profile is not None and 52.5 in [round(x, 2) for x in found.profile.station_ft], change
+
+
+def test_a_depth_with_a_footage_before_one_that_hangs_on_what_was_seen_is_written_where_it_was_told() -> None:
+    record, _ = record_from_page(random_page(4109))
+    again, _ = record_from_page(page_of(record))
+    assert same(answer(assess(again)), answer(assess(record)))
+    assert page_of(again) == page_of(record)

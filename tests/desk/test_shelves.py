@@ -114,6 +114,18 @@ def test_a_lateral_is_put_away_and_comes_back_as_it_was(desk, three) -> None:
     assert desk.send("POST", f"/{number}/shelf", {"shelf": "attic"}).status_code == 422
 
 
+def test_what_is_in_the_bin_is_seen_and_not_changed(desk, three) -> None:
+    number = three["Alder Row 3"]
+    desk.send("POST", f"/{number}/lines", {"text": "20 hole"}, 1)
+    desk.send("POST", f"/{number}/shelf", {"shelf": "bin"})
+    assert desk.send("GET", f"/{number}").status_code == 200
+    for path, body in (("lines", {"text": "20 collapse"}), ("undo", None), ("signed", {"by": "R. Quill"})):
+        refused = desk.send("POST", f"/{number}/{path}", body, 2)
+        assert refused.status_code == 409 and "in the bin" in refused.json()["message"], path
+    desk.send("POST", f"/{number}/shelf", {"shelf": "archive"})
+    assert desk.send("POST", f"/{number}/lines", {"text": "20 collapse"}, 2).status_code == 200
+
+
 def test_the_bin_is_emptied_after_thirty_days_but_not_of_what_was_signed(three) -> None:
     signed = StoredLateral.objects.get(pk=three["Alder Row 3"])
     sign(signed.pk, signed.version, "R. Quill")

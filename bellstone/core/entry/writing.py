@@ -173,7 +173,15 @@ class _Teller:
         """What was said right behind a line: readings that hang on it, lines kept as said, a pass that turns."""
         yield from (_length_line(e) for e in self.estimates if e.from_landmark in ids)
         for readings in self.readings:
-            while readings and _hangs_on(readings[0], ids):
+            # one with a footage of its own is told with the next that hangs here, for they keep their order
+            while readings and (
+                _hangs_on(readings[0], ids)
+                or (
+                    _stands_alone(readings[0])
+                    and readings[0].run == self.run
+                    and any(_hangs_on(r, ids) for r in readings)
+                )
+            ):
                 yield reading_line(readings.pop(0))
         for r in self.visit.remarks:
             if r.after in ids:

@@ -9,11 +9,14 @@ from django.db import transaction
 from bellstone.core.answer import consequence
 from bellstone.core.record import Lateral
 from bellstone.desk import store
-from bellstone.desk.errors import StaleVersion
+from bellstone.desk.errors import InTheBin, StaleVersion
 from bellstone.desk.models import Change, StoredLateral
 
 
 def check_version(row: StoredLateral, seen: int) -> None:
+    """Refuse a change of what the sender has not seen as it is, or of what is in the bin."""
+    if row.binned is not None:
+        raise InTheBin
     if row.version != seen:
         since = row.changes.filter(version__gt=seen).values_list("words", flat=True)
         raise StaleVersion(seen, row.version, list(since)[-20:])

@@ -11,12 +11,17 @@ import { useSheet } from '../desk/use-sheet';
 import { useWindowShape } from '../desk/use-window';
 import classes from './LogView.module.css';
 import { playing, stamp } from './playing';
+import { ShownRows } from './ShownRows';
 import { useRows } from './use-rows';
+import { useShownRows } from './use-shown-rows';
 
 const ROW_PX = 26;
 const SMALL_ROW_PX = 45;
 
-/** Everything said, in pipe order; a row is edited in place as the line that reads back to it. */
+/** So many rows are seen at once without choosing among them. */
+const FEW = 5;
+
+/** Everything said, in pipe order or as told; a row is edited in place as the line that reads back to it. */
 export function FindingsTable({ desk }: { desk: Desk }) {
   const { assessment } = desk;
   const strip = useStrip();
@@ -33,12 +38,14 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   const [opened] = useState(strip.selected);
   const table = useRef<HTMLTableElement>(null);
   // what follows from the pipe's shape was said by nobody: it stands in Water and Judge
-  const said = useMemo(() => assessment.findings.filter((f) => !f.computed), [assessment.findings]);
+  const everything = useMemo(() => assessment.findings.filter((f) => !f.computed), [assessment.findings]);
+  const choice = useShownRows(desk, everything);
+  const said = choice.shown;
   const chosen = said.findIndex((f) => f.id === strip.selected);
   const rows = useRows(table, said.length, small ? SMALL_ROW_PX : ROW_PX, chosen);
-  if (said.length === 0 && assessment.depths.length === 0)
+  if (everything.length === 0 && assessment.depths.length === 0)
     return <p className={classes.empty}>Nothing placed yet: type what you saw first, feet if you have them.</p>;
-  return (
+  const list = (
     <table ref={table} className={classes.table}>
       <thead>
         <tr>
@@ -88,6 +95,12 @@ export function FindingsTable({ desk }: { desk: Desk }) {
           ))}
       </tbody>
     </table>
+  );
+  return (
+    <>
+      {everything.length > FEW && <ShownRows rows={choice} of={everything.length} />}
+      {list}
+    </>
   );
 }
 
