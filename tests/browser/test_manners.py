@@ -338,6 +338,7 @@ def test_what_is_typed_and_not_saved_outlives_a_reload_and_a_stopped_server(anal
     analyst.entry.fill("44 roots slight")
     analyst.entry.press("Enter")
     expect(analyst.entry).to_have_value("")
+    expect(analyst.said).to_contain_text("Added")  # a line whose answer never came would be kept, to be safe
     page.reload()
     expect(analyst.row("roots, slight")).to_be_visible()
     expect(analyst.entry).to_have_value("")
