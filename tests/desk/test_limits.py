@@ -158,7 +158,7 @@ def test_work_is_asked_after_by_its_name(desk, lateral_id) -> None:
     headers = {"X-Work": "a-name"}
     added = desk.send("POST", f"/{lateral_id}/tables/pitch", {"text": "counter,grade\n1,2\n"}, 1, **headers)
     assert added.status_code == 200
-    assert desk.client.get("/api/work/a-name").json() == {"done": 1, "of": 1, "called_off": False}
-    assert desk.client.get("/api/work/another").status_code == 404
-    off = desk.client.delete("/api/work/a-name", headers={"X-CSRFToken": desk.token})
+    assert desk.client.get("/api/underway/a-name").json() == {"done": 1, "of": 1, "called_off": False}
+    assert desk.client.get("/api/underway/another").status_code == 404
+    off = desk.client.delete("/api/underway/a-name", headers={"X-CSRFToken": desk.token})
     assert off.json()["called_off"] is True

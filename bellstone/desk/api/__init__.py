@@ -61,5 +61,5 @@ def build() -> NinjaAPI:
         api.add_router("/laterals", about.router)
     api.add_router("/schemes", schemes.router)
     api.add_router("/tools", tools.router)
-    api.add_router("/work", working.router)
+    api.add_router("/underway", working.router)
     return api

@@ -15,8 +15,6 @@ import {
   type FlushPlan,
   type FlushState,
   type HowFar,
-  type LateralPage,
-  type LateralRow,
   type Preview,
   Refused,
   type Rerated,
@@ -31,35 +29,8 @@ import {
   type WaterBands,
   type WaterIf,
 } from './client';
-import type { paths } from './schema.gen';
 
 export type TableKind = 'sightings' | 'water' | 'depth' | 'invert' | 'pitch';
-
-export type ListQuery = NonNullable<paths['/api/laterals']['get']['parameters']['query']>;
-
-export const lateralsOptions = (list: ListQuery) =>
-  queryOptions({
-    queryKey: ['laterals', list],
-    queryFn: ({ signal }) => answered<LateralPage>(api.GET('/api/laterals', { params: { query: list }, signal })),
-    placeholderData: keepPreviousData,
-  });
-
-/** What is done with a whole lateral, from the list. */
-export const shelves = {
-  put: (id: number, shelf: LateralRow['shelf']) =>
-    answered<LateralRow>(
-      api.POST('/api/laterals/{lateral_id}/shelf', { params: { path: { lateral_id: id } }, body: { shelf } }),
-    ),
-  copy: (id: number) =>
-    answered<LateralRow>(api.POST('/api/laterals/{lateral_id}/copy', { params: { path: { lateral_id: id } } })),
-  rename: (row: LateralRow, name: string) =>
-    answered<Desk>(
-      api.PATCH('/api/laterals/{lateral_id}', {
-        params: { path: { lateral_id: row.id }, header: { 'If-Match': row.version } },
-        body: { operations: [{ op: 'replace', path: '/site/name', value: name }], words: 'Name changed' },
-      }),
-    ),
-};
 
 /** The lateral on the desk, judged on its main line or on the path from another line. */
 export const deskOptions = (id: number, path: string | null = null) =>
@@ -206,7 +177,6 @@ export const flushes = {
     ),
 };
 
-export const useLaterals = (list: ListQuery) => useQuery(lateralsOptions(list));
 export const useDeskQuery = (id: number, path: string | null) => {
   const main = useQuery(deskOptions(id));
   const other = useQuery({ ...deskOptions(id, path), enabled: path !== null });
@@ -244,8 +214,8 @@ export const looks = {
 
 /** Work under way on the server: how far it is, and calling it off. */
 export const works = {
-  howFar: (name: string) => answered<HowFar>(api.GET('/api/work/{name}', { params: { path: { name } } })),
-  callOff: (name: string) => answered<HowFar>(api.DELETE('/api/work/{name}', { params: { path: { name } } })),
+  howFar: (name: string) => answered<HowFar>(api.GET('/api/underway/{name}', { params: { path: { name } } })),
+  callOff: (name: string) => answered<HowFar>(api.DELETE('/api/underway/{name}', { params: { path: { name } } })),
 };
 
 export const saveScheme = (name: string, based_on: string, scheme: Scheme) =>

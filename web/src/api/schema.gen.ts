@@ -874,7 +874,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/work/{name}": {
+    "/api/underway/{name}": {
         parameters: {
             query?: never;
             header?: never;

@@ -1,7 +1,7 @@
 import { Modal, TextInput } from '@mantine/core';
 import { useNavigate } from '@tanstack/react-router';
 import { type KeyboardEvent, useState } from 'react';
-import { useLaterals } from '../../api/queries';
+import { useLaterals } from '../../api/shelves';
 import classes from './Commands.module.css';
 
 export interface Command {

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { inWords, type LateralRow } from '../../api/client';
-import { type ListQuery, shelves, useLaterals } from '../../api/queries';
+import { type ListQuery, shelves, useLaterals } from '../../api/shelves';
 
 export type Shelf = LateralRow['shelf'];
 export type Column = NonNullable<ListQuery['by']>;
