@@ -18,8 +18,8 @@ import { useShownRows } from './use-shown-rows';
 const ROW_PX = 26;
 const SMALL_ROW_PX = 45;
 
-/** So many rows are seen at once without choosing among them. */
-const FEW = 5;
+/** So many rows are looked through without choosing among them: below it, the line is better spent on a row. */
+const FEW = 30;
 
 /** Everything said, in pipe order or as told; a row is edited in place as the line that reads back to it. */
 export function FindingsTable({ desk }: { desk: Desk }) {
