@@ -43,12 +43,12 @@ types: .venv/.run web/node_modules/.stamp
 
 .venv/.run: requirements/run.txt pyproject.toml
 	test -x $(BIN)/python || python3 -m venv .venv
-	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements/run.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes --no-deps -r requirements/run.txt
 	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
 	@touch $@
 
 .venv/.dev: .venv/.run requirements/dev.txt
-	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements/dev.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes --no-deps -r requirements/dev.txt
 	@touch $@
 
 web/node_modules/.stamp: web/package-lock.json
