@@ -1,22 +1,31 @@
 """The cheapest cover of a line: each word used once, by a phrase, a quantity or as a filler; what is left costs most."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from bellstone.core.ear.alike import alike_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, side_at
 from bellstone.core.ear.flow import waited_at, water_state_at
 from bellstone.core.ear.ignorance import ignorance_at
+from bellstone.core.ear.inflection import stem
 from bellstone.core.ear.lexicon import Lexicon, Phrase
 from bellstone.core.ear.marking import mark_at
 from bellstone.core.ear.passing import passing_at
 from bellstone.core.ear.quantities import Quantity, percent, quantities_of
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
+from bellstone.core.ear.wording import words_of
 
 # Costs of one piece of a cover: fewer and longer pieces win, and what means something wins over a filler.
 PHRASE, QUANTITY, FILLER, SIGN, UNKNOWN = 1.0, 1.0, 0.6, 0.3, 5.0
 LONGER = 0.01  # of two covers as cheap, the one with the longer phrases first
 # what a word between others means only where nothing else takes it
+BETWEEN, INFLECTED, MOST_BETWEEN = 0.2, 0.05, 3
+# may stand between the words of a phrase and leave it what it is: no negative, number, tense, side or doubt
+LIGHT = words_of("""
+    a an the is are it its this that has have been of all just really pretty very quite simply completely totally clean clear
+    right actually now here there some kind sort fully entirely badly nice and nicely well already also still partly slightly
+    little bit more or-less pipe whole
+""")
 WEAKER = {"weak": 0.3, "places": 0.05, "landmarks": 0.3, "changes": 0.02, "shares": 0.9, "links": -0.4}
 
 
@@ -71,6 +80,7 @@ def _pieces_at(
         if end:
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
+    out += _loosely(words, i, lexicon)
     for what, end in alike_at(words, i, lexicon):
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
     for what, end in mark_at(words, i, lexicon.grounds):
@@ -92,6 +102,33 @@ def _pieces_at(
         price = SIGN if token.is_sign else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
     return out
+
+
+def _loosely(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[float, Piece]]:
+    """Phrases that stand here in another form of their words, or with a word or two between that say nothing."""
+    for phrase in lexicon.by_stem.get(stem(words[i]), ()):
+        end = _spread(phrase, words, i)
+        if end:
+            price = PHRASE + BETWEEN * (end - i - len(phrase.words)) + INFLECTED
+            yield price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)
+
+
+def _spread(phrase: Phrase, words: tuple[str, ...], i: int) -> int:
+    """Where a phrase that begins here ends, light words between its own passed over; 0 where it does not stand here.
+
+    >>> _spread(Phrase(("bottom", "rotted", "out"), "kinds", "invert_gone"), ("bottom", "is", "rotting", "clean", "out"), 0)
+    5
+    >>> _spread(Phrase(("bottom", "gone"), "kinds", "invert_gone"), ("bottom", "is", "not", "gone"), 0)
+    0
+    """
+    at, passed = i, 0
+    for n, wanted in enumerate(phrase.stems):
+        while at < len(words) and n and stem(words[at]) != wanted and words[at] in LIGHT and passed < MOST_BETWEEN:
+            at, passed = at + 1, passed + 1
+        if at >= len(words) or stem(words[at]) != wanted:
+            return 0
+        at += 1
+    return at
 
 
 def _match(phrase: Phrase, words: tuple[str, ...], i: int) -> int:

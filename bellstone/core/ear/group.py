@@ -7,7 +7,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found, Hearing, Part
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.places import Place
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 from bellstone.core.entry import words_for
 from bellstone.core.scheme import Scheme
 

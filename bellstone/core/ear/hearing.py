@@ -8,6 +8,7 @@ from bellstone.core.ear.cover import Piece, cover_of
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
+from bellstone.core.ear.meanings import of_two_meanings, two_meanings
 from bellstone.core.ear.numbers import joined_numbers
 from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS, Outcome, place_said
 from bellstone.core.ear.places import Place, places_of
@@ -41,10 +42,19 @@ def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context
         return short
     if too := too_much(text[:MOST_CHARS]):
         return Heard(text, "kept", why=too.why)
-    lexicon = lexicon or house_lexicon()
+    lexicon, context = lexicon or house_lexicon(), context or Context()
+    return _with_each_meaning(text, scheme, lexicon, context)
+
+
+def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Context) -> Heard:
+    """A line heard; where a word of it has two meanings, with each of them."""
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
     pieces = cover_of(tokens, lexicon)
-    return _Line(text, tokens, pieces, lexicon, scheme).hear(context or Context())
+    said = _Line(text, tokens, pieces, lexicon, scheme).hear(context)
+    meant = two_meanings(text, tokens, pieces)
+    if not meant:
+        return said
+    return of_two_meanings(said, meant, [_with_each_meaning(m.text, scheme, lexicon, context) for m in meant])
 
 
 @dataclass

@@ -1,28 +1,36 @@
 """What words and phrases of the trade mean to the ear: data, read once, looked up by first word."""
 
+import re
 import tomllib
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
 from importlib.resources import files
 from typing import Any
 
+from bellstone.core.ear.inflection import stem
+from bellstone.core.ear.numbers import joined_numbers
+from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
 
 SECTIONS = (
     "kinds", "weak", "attributes", "materials", "changes", "negatives", "hedges", "acts", "links", "shares", "texts",
     "lengths", "dittos", "emerges", "deepest", "places", "depths", "landmarks",
-    "elsewhere", "cleanings", "fillers",
+    "elsewhere", "cleanings", "ambiguous", "fillers",
 )  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Phrase:
     """A run of words with one meaning: which section it is of, and what it says there."""
 
     words: tuple[str, ...]
     section: str
     says: str
+
+    @cached_property
+    def stems(self) -> tuple[str, ...]:
+        return tuple(stem(w) for w in self.words)
 
 
 @dataclass(frozen=True)
@@ -43,6 +51,15 @@ class Lexicon:
         for p in self.phrases:
             out.setdefault(p.words[0], []).append(p)
         return {w: tuple(sorted(ps, key=lambda p: -len(p.words))) for w, ps in out.items()}
+
+    @cached_property
+    def by_stem(self) -> dict[str, tuple[Phrase, ...]]:
+        """Phrases of several words that hold in every form of their words, by the stem of the first."""
+        out: dict[str, list[Phrase]] = {}
+        for p in self.phrases:
+            if p.section in INFLECTED and len(p.words) > 1:
+                out.setdefault(p.stems[0], []).append(p)
+        return {w: tuple(ps) for w, ps in out.items()}
 
     @cached_property
     def telling(self) -> frozenset[str]:
@@ -120,6 +137,8 @@ class Lexicon:
 # never passed in a note, where every word is meant; in speech they only carry the talk
 TALKED = words_of("first second third next last other same most some again back above behind beyond every old")
 TELLING = ("kinds", "weak", "materials", "texts", "acts")
+MAY_LIE_AT_A_JOINT = frozenset({"roots", "leaking_in", "leaking_out", "crack", "break", "hole", "soil_seen"})
+INFLECTED = ("kinds", "attributes", "cleanings", "emerges")
 VOWELS = frozenset("aeiou")
 LEAST_LETTERS = 4
 LEAST_TYPO_LETTERS = 5
@@ -138,7 +157,7 @@ def _only_one(pairs: Iterable[tuple[str, str]]) -> dict[str, str]:
 
 def lexicon_of(tree: dict[str, Any]) -> Lexicon:
     phrases = [
-        Phrase(tuple(words.split()), section, says)
+        Phrase(_as_tokens(words), section, _with_joint(says, words) if section == "kinds" else says)
         for section in SECTIONS
         for says, listed in tree.get(section, {}).items()
         for words in _listed(listed)
@@ -157,6 +176,30 @@ def lexicon_of(tree: dict[str, Any]) -> Lexicon:
         pairs,
         *(frozenset(_listed(tree[name]["words"])) for name in ("never", "numbers", "common")),
     )
+
+
+def _with_joint(says: str, phrase: str) -> str:
+    """What a phrase says of a thing that may lie at a joint or not: *damp joint* says that it lies there."""
+    at_joint = "joint" in phrase.split() and says.split()[0] in MAY_LIE_AT_A_JOINT and "joint" not in says
+    return f"{says} joint" if at_joint else says
+
+
+def _as_tokens(phrase: str) -> tuple[str, ...]:
+    """The words of a phrase as the tokens of a line are: numbers joined, hyphens between words dropped.
+
+    >>> _as_tokens("bottom half of a t-fitting"), _as_tokens("no-hub coupling")
+    (('bottom', '0.5', 'of', 'a', 't', 'fitting'), ('no', 'hub', 'coupling'))
+    """
+    apart = re.findall(r"[a-z]+(?:'[a-z]+)*|\d+(?:\.\d+)?|[^\sa-z\d]", phrase)
+    tokens = [Token(w, 0, 1, float(w) if w[0].isdecimal() else None, glued=w == "-") for w in apart]
+    words = [t.word if t.number is None else f"{t.number:g}" for t in joined_numbers(tokens)]
+    if words in (["+", "/", "-"], ["-"]):
+        return (phrase,) if phrase == "-" else tuple(words)
+    return tuple(w for n, w in enumerate(words) if w != "-" or not _is_inner(words, n))
+
+
+def _is_inner(words: Sequence[str], n: int) -> bool:
+    return 0 < n < len(words) - 1 and words[n - 1].isalpha() and words[n + 1].isalpha()
 
 
 def _listed(text: str) -> list[str]:

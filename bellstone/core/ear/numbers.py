@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 
 SMALL = {w: n for n, w in enumerate(["zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine"])}
 TEENS = {

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 
 _ENDS = tuple(
     (*lead, *end)

@@ -8,13 +8,15 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.heard import Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 from bellstone.core.entry import read_line
 from bellstone.core.scheme import Scheme
 
 MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # a number or a unit is never a remark
 PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
 PASSED_WORDS = 4
+MOST_CANDIDATES = 6  # each is one key
+MOST_TAKEN_APART = 4  # a longer list is put right line by line
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
 WATER_WORDS = frozenset(
     {"water", "holding", "held", "hold", "holds", "pooling", "ponding", "sitting", "standing", "retained", "pond"}
@@ -100,15 +102,23 @@ class Outcome:
         return not known and not near and all(f.place for f in self.found)
 
     def _candidates(self, lines: list[str]) -> tuple[tuple[str, ...], ...]:
+        """What an asked line may say, the likeliest first: all of it, the other ways of it, all but one thing, each alone."""
         whole = tuple(lines)
         there = tuple(
             dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
         )
-        either = (there,) if there != whole and all(self._reads(line) for line in there) else ()
-        deep = tuple(replace(f, depth=f.or_depth or f.depth).line for f in self.found)
+        ways = [whole, *([there] if all(self._reads(line) for line in there) else [])]
         if any(f.or_depth for f in self.found):
-            either = (*either, (*deep, *self.said))
-        return (whole, *either, *((line,) for line in lines)) if len(lines) > 1 else (whole, *either)
+            ways.append((*(replace(f, depth=f.or_depth or f.depth).line for f in self.found), *self.said))
+        if 1 < len(whole) <= MOST_TAKEN_APART:
+            ways += [tuple(x for x in whole if x != left) for left in self._least_sure_first(whole)]
+            ways += [(line,) for line in whole]
+        return tuple(dict.fromkeys(ways))[:MOST_CANDIDATES]
+
+    def _least_sure_first(self, lines: tuple[str, ...]) -> list[str]:
+        """The lines in the order in which one would leave them out: what is denied, doubted or has no place first."""
+        unsure = {f.line: (not f.negative, not f.unsure, f.place is not None) for f in self.found}
+        return sorted(lines, key=lambda line: unsure.get(line, (True, True, True)))
 
     def _reads(self, line: str) -> bool:
         reading = read_line(line, self.scheme)

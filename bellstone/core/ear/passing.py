@@ -30,7 +30,11 @@ def passing_at(words: Sequence[str], i: int) -> int:
 
     >>> passing_at("camera was able to pass beneath it".split(), 0), passing_at("camera could not get past".split(), 0)
     (7, 0)
+    >>> passing_at("did not stop the camera".split(), 0), passing_at("did not stop at 40".split(), 0)
+    (5, 0)
     """
+    if unhindered := _unhindered(words, i):
+        return unhindered
     who = next((w for w in WHO if tuple(words[i : i + len(w)]) == w), None)
     if who is None:
         return 0
@@ -53,3 +57,27 @@ def passing_at(words: Sequence[str], i: int) -> int:
         n += 1
     over = n >= len(words) or not words[n][0].isalnum() or words[n] in ("and", "but", "without", "with", "so", "at")
     return n if over and (n > end or words[end - 1] in ("through", "by", "past", "it")) else 0
+
+
+NOT_DID = words_of("did does do was were is not never")
+HINDERED = words_of("stop stopped stopping arrest arrested hinder hindered halt halted block blocked catch catching caught hold held")
+FILMS = words_of("the my our camera cam head me us lens it push us up")
+
+
+def _unhindered(words: Sequence[str], i: int) -> int:
+    """The end of ``did not stop the camera``, ``the head was not arrested``; 0 where it is not said."""
+    n = i
+    while n < len(words) and words[n] in FILMS and n - i < 2:
+        n += 1
+    led = n > i
+    start = n
+    while n < len(words) and words[n] in NOT_DID:
+        n += 1
+    if not {"not", "never"} & set(words[start:n]) or n >= len(words) or words[n] not in HINDERED:
+        return 0
+    n += 1
+    end = n
+    while n < len(words) and words[n] in FILMS:
+        n += 1
+    films = {"camera", "cam", "head", "me", "us", "lens"} & set(words[end:n] if n > end else words[i:start])
+    return n if films and (led or n > end) else 0

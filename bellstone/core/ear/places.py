@@ -8,7 +8,7 @@ from bellstone.core.ear.bores import bend_at, bore_at, bores_at
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.onward import goes_on
 from bellstone.core.ear.quantities import MOST_FT, Quantity
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 from bellstone.core.ground import IN_PER_FT
 
 
@@ -181,7 +181,8 @@ def _further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
 
 def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
     words = _word(tokens, pieces, i + 1)
-    if q.unit != "bare" and words.split()[:1] and words.split()[0] in LENGTHS:
+    first = _word(tokens, pieces, i - 1) in ("first", "the first")
+    if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in LENGTHS:
         return None
     if _is_depth(pieces, i) and q.is_one or q.unit == "bare" and not _may_be_place(q, tokens, pieces, i):
         return None

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 from bellstone.core.ground import IN_PER_FT
 
 INCH = frozenset({"inch", "inches", "in", '"', "inchs"})
@@ -46,6 +46,7 @@ ALL_RANGE = {
     ("on", "up", "to"), ("down", "to"), ("over", "to"), ("all", "the", "way", "to"), ("on", "to"), ("on", "through"), ("to", "about"),
     ("to", "around"), ("out", "to", "about"), ("on", "up", "to", "about"), ("-", "-"), (".", "."), ("through", "to"),
     ("on", "out", "to", "about"),
+    ("around", "to"), ("round", "to"), ("over", "the", "top", "to"), ("around", "to", "about"), ("clockwise", "to"), ("through", "about"),
     ("up", "to", "about"), ("on", "down", "to"), ("all", "the", "way", "out", "to"), ("to", "approximately"),
 }  # fmt: skip
 MOST_FT = 400.0  # a footage beyond any camera's cable is no place: working value
@@ -217,7 +218,9 @@ def _part_of_unit(tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
 def _is_preposition(tokens: Sequence[Token], at: int, number: Token) -> bool:
     """``41 in the barrel`` is a place, ``2 in`` a size."""
     after = _w(tokens, at + 1)
-    return after in NOT_INCHES and not tokens[at].glued and not (number.fraction or after == "and")
+    if number.fraction:
+        return number.spoken and after in ("it", "there", "place", "here")  # "the knockout still half in it"
+    return after in NOT_INCHES and not tokens[at].glued and after != "and"
 
 
 def _inches_behind(tokens: Sequence[Token], j: int, feet: float, led: bool) -> tuple[float, int] | None:
@@ -260,7 +263,7 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
         is_range = words in ALL_RANGE
         both = False
         if words in (("and",), ("&",)):
-            between = _w(tokens, i - 1) == "between"
+            between = _w(tokens, i - 1) == "between" or _w(tokens, i - 1) in ABOUT and _w(tokens, i - 2) == "between"
             both = _clock_goes_on(tokens, j + count, single) and not between
             is_range = both or between
         if not is_range and words != ("or",) and words != ("or", "maybe") and words != ("-", "or"):

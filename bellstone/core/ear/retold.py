@@ -7,7 +7,7 @@ from itertools import takewhile
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Hearing, Part
 from bellstone.core.ear.places import Place
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 
 GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues", "and continues", "going"})
 BEGINS = frozenset({"start", "starts", "starting", "begin", "begins", "beginning", "commences", "commencing"})

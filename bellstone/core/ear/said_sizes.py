@@ -10,7 +10,20 @@ from bellstone.core.ground import IN_PER_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
 
+PARTLY = frozenset({"in", "out", "open", "buried", "inside", "under", "off", "way", "over"})
 HAVE_BORES = ("access", "fitting", "coupling", "cap", "branch")  # a usual bore in inches is theirs
+
+
+HOURS_OF = {"top": 12, "crown": 12, "right": 3, "bottom": 6, "floor": 6, "left": 9}
+
+
+def within(hour: int, low: float, high: float) -> bool:
+    """Whether an hour lies within two hours of a stretch of the clock, told clockwise.
+
+    >>> within(12, 11, 1), within(12, 10, 10), within(6, 11, 1), within(9, 12, 9)
+    (True, True, False, True)
+    """
+    return (hour - low + 2) % 12 <= (high - low) % 12 + 4
 
 
 class SaidSizes(Group):
@@ -116,6 +129,10 @@ class SaidSizes(Group):
     def _hours_of(self, p: Piece, n: int, q: Quantity) -> None:
         owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
         if owner is not None and 0 < q.low <= 12 and 0 < q.high <= 12:
+            sides = [w for w in owner.words if w in HOURS_OF]
+            if not all(within(HOURS_OF[w], q.low, q.high) for w in sides):
+                return  # "on the left, 3 o'clock"
+            owner.words = [w for w in owner.words if w not in sides]  # the hours say it more closely
             owner.clock = f"{feet(q.low)}{'' if q.is_one else '-' + feet(q.high)} o'clock"
             self.s.use(p, "clock")
             if q.either:
@@ -147,6 +164,8 @@ class SaidSizes(Group):
 
     def _fraction(self, p: Piece, n: int, q: Quantity) -> None:
         """A fraction without a unit: a share of what is measured so, inches of a step or a gap; else it is asked."""
+        if n + 1 < len(self.parts) and self.s.words(self.parts[n + 1]).split()[0] in PARTLY:
+            return  # "still half in it": how far, not how much
         share = self._owner(n, lambda f: not f.size and not f.negative and self._measure(f) in ("share", "ovality"))
         steps = self._owner(
             n, lambda f: not f.size and not f.negative and self._measure(f) in ("step", "opening", "depth")

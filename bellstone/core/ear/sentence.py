@@ -11,7 +11,7 @@ from bellstone.core.ear.group_reader import GroupReader
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.places import Place
 from bellstone.core.ear.retold import Retold, is_feet
-from bellstone.core.ear.tokens import Token
+from bellstone.core.ear.token import Token
 from bellstone.core.entry import words_for
 from bellstone.core.scheme import Scheme
 

@@ -1,9 +1,10 @@
 """Source text into tokens: plain characters, spelled out, each with the span of the source it came from."""
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from bellstone.core.ear.lexicon import Lexicon
+from bellstone.core.ear.token import Token
 from bellstone.core.ground import plain
 
 _TOKEN = re.compile(
@@ -14,23 +15,6 @@ _SHORT = re.compile(
     r"(?<![A-Za-z])(?:o/s|w/l|u/w|w/o|b/c|l/r|d/s|u/s|m/c|(?:[A-Za-z]\.){2,5}|p/l|p\s?v\s?c|a\s?b\s?s|o'\s?c(?:l(?:oc)?k?)?\.?|o'?\s?clo?c?k|w/)(?![A-Za-z])",
     re.I,
 )
-
-
-@dataclass(frozen=True, slots=True)
-class Token:
-    """One word, number or sign, as it is understood, and where it stands in the source."""
-
-    word: str  # lower case, abbreviations written out; "#" for a number
-    start: int
-    end: int
-    number: float | None = None
-    fraction: bool = False  # said as a fraction: a half, 3/8
-    spoken: bool = False  # a number in words
-    glued: bool = False  # no space before it
-
-    @property
-    def is_sign(self) -> bool:
-        return self.number is None and not self.word[:1].isalnum()
 
 
 def tokens_of(text: str, lexicon: Lexicon) -> list[Token]:

@@ -175,17 +175,34 @@ def is_right(lines: Sequence[str], labels: Sequence[Row]) -> bool:
     """Whether lines say all that the labels name, and nothing else."""
     heard, missed = heard_things(lines), []
     labels = _one_advice(labels) if any(h["kind"] == "recommend" for h in heard) else list(labels)
+    implied = [*_changes_between(heard), *_soil_with_water(heard)]
     for label in labels:
-        hit = next((h for h in heard if is_heard(label, h)), None)
+        hit = next((h for h in [*heard, *implied] if is_heard(label, h)), None)
         if hit is None:
             missed.append(label)
         else:
-            heard.remove(hit)
+            (heard if hit in heard else implied).remove(hit)
     # a material merely stated is a change with only "to", or nothing
     stated = any(label["kind"] == "change" for label in labels)
     extra = [h for h in heard if h["kind"] != "pipe" and not (h["kind"] == "transition" and stated)]
     missed = [m for m in missed if m["kind"] != "note" and not (m["kind"] == "change" and not m.get("position"))]
     return not extra and not missed
+
+
+def _changes_between(heard: Sequence[Row]) -> list[Row]:
+    """Stretches of pipe that meet say the change between them: ``clay 0-38, PVC 38-52``."""
+    pipes = [h for h in heard if h["kind"] == "pipe" and h["at"] and h["at"][0] == "stretch"]
+    return [
+        {"kind": "change", "negative": False, "at": ("ft", b["at"][1]), "sighting": b["sighting"]}
+        for a, b in zip(pipes, pipes[1:], strict=False)
+        if a["at"][2] == b["at"][1]
+    ]
+
+
+def _soil_with_water(heard: Sequence[Row]) -> list[Row]:
+    """Water that brings soil with it says that soil is seen."""
+    wet = [h for h in heard if h["kind"] == "leaking_in" and not h["negative"] and "with_soil" in h["sighting"].qualities]
+    return [{"kind": "soil_seen", "negative": False, "at": h["at"]} for h in wet]
 
 
 def _one_advice(labels: Sequence[Row]) -> list[Row]:

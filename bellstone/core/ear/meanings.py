@@ -1,0 +1,37 @@
+"""Words that mean one thing or another: the line is heard with each, and asked."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.heard import Heard
+from bellstone.core.ear.token import Token
+
+
+@dataclass(frozen=True, slots=True)
+class Meaning:
+    """A line with one word put as one of the things it may mean."""
+
+    word: str
+    means: str
+    text: str
+
+
+def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
+    """The line with its first word of two meanings put as each of them; none where it has no such word alone."""
+    for piece in pieces:
+        if piece.what == "ambiguous":
+            start, end = tokens[piece.i].start, tokens[piece.j - 1].end
+            ways = [means.strip() for means in piece.says.split("/")]
+            return [Meaning(text[start:end], means, f"{text[:start]}{means}{text[end:]}") for means in ways]
+    return []
+
+
+def of_two_meanings(said: Heard, meant: Sequence[Meaning], heard: Sequence[Heard]) -> Heard:
+    """What was said, asked: what each meaning makes of it, those first in which nothing else is asked."""
+    told = sorted(heard, key=lambda h: h.outcome != "heard")
+    first = [h.lines or next(iter(h.candidates), ()) for h in told if h.outcome != "kept"]
+    rest = [c for h in told for c in h.candidates[1:]]
+    ways = tuple(dict.fromkeys(way for way in (*first, *rest) if way))[:6]
+    why = f"“{meant[0].word}”: {' or '.join(m.means for m in meant)}?"
+    return replace(said, outcome="asked", lines=(), candidates=ways, why=why, more="") if ways else said
