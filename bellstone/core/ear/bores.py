@@ -25,6 +25,8 @@ def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bo
     if any(p.what in ("kinds", "weak", "negatives") for p in pieces):
         return None
     if pieces[i].what == "changes":
+        if (both := _bore_to_bore(pieces, i)) is not None:
+            return both
         after = _bore_behind(pieces, words, i + 1)
         if after is None:
             return None
@@ -46,6 +48,15 @@ def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bo
         return None
     after = _bore_behind(pieces, words, n + 1)
     return _bores(pieces, i, after[1], one, after[0]) if after else None
+
+
+def _bore_to_bore(pieces: Sequence[Piece], i: int) -> Bores | None:
+    """``increases from three inches to four``: two bores that a change tells as one range."""
+    q = pieces[i + 1].quantity if i + 1 < len(pieces) else None
+    if q is None or q.unit != "in" or q.either or not {q.low, q.high} <= set(USUAL_BORES) or q.is_one:
+        return None
+    placed = any(p.quantity is not None and p.quantity.unit in ("ft", "bare", "ft_in") for p in pieces)
+    return Bores(f"{tidy(q.low)}in > {tidy(q.high)}in", i + 2) if placed else None
 
 
 def _bore(piece: Piece) -> Quantity | None:

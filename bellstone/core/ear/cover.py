@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, side_at
 from bellstone.core.ear.flow import waited_at, water_state_at
@@ -10,6 +11,7 @@ from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.inflection import stem
 from bellstone.core.ear.lexicon import Lexicon, Phrase
 from bellstone.core.ear.marking import mark_at
+from bellstone.core.ear.on_the_way import remark_at
 from bellstone.core.ear.passing import passing_at
 from bellstone.core.ear.quantities import Quantity, percent, quantities_of
 from bellstone.core.ear.token import Token
@@ -74,6 +76,8 @@ def _pieces_at(
     out: list[tuple[float, Piece]] = []
     if i in quantities:
         q = quantities[i]
+        if q.unit == "dated":
+            return [(FILLER, Piece("fillers", "", i, q.j))]
         out.append((QUANTITY, Piece("quantity", q.unit, i, q.j, q)))
     for phrase in lexicon.by_first.get(words[i], ()):
         end = _match(phrase, words, i)
@@ -85,6 +89,10 @@ def _pieces_at(
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
     for what, end in mark_at(words, i, lexicon.grounds):
         out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
+    if advised := advice_at(words, i):
+        out.append((PHRASE - LONGER * (advised - i), Piece("acts", "recommend", i, advised)))
+    if noted := remark_at(words, i):
+        out.append((PHRASE - LONGER * (noted - i), Piece("acts", "note", i, noted)))
     side = side_at(words, i)
     if side:
         out.append((PHRASE - LONGER * (side - i), Piece("sides", words[i], i, side)))

@@ -32,6 +32,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             self._unnamed(before)
         if not self.found:
             return []
+        self._also_good()
         self._dry_fitting()
         self._soil_of_a_collapse()
         self._rest()
@@ -112,6 +113,15 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         for p in self.parts:
             self.s.use(p, "filler" if p.what in ("links", "sign") else "kind")
         return True
+
+    def _also_good(self) -> None:
+        """``36 coupling, good``: that it is well, told in a clause of its own."""
+        for n, p in enumerate(self.parts):
+            alone = all(q.what in ("links", "sign") for q in self.parts[max(n - 1, 0) : n] + self.parts[n + 1 : n + 2])
+            if n and p.what == "fillers" and self.s.words(p) in GOOD and alone and self.found[-1].kind != "sound":
+                self.found.append(Found("sound"))
+                self.s.use(p, "kind")
+                return
 
     def _is_down(self) -> bool:
         """``33 inches down``: how deep, said of nothing else."""

@@ -14,7 +14,7 @@ from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS, Outcom
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.tokens import tokens_of
-from bellstone.core.ear.who_speaks import is_complaint, is_reported, names_who_says
+from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says
 from bellstone.core.ear.written import as_written
 from bellstone.core.entry import too_much
 from bellstone.core.scheme import Scheme
@@ -188,6 +188,7 @@ class _Line(Outcome):
             return None, False
         if self._is_aside(parts):
             self.doubts.append("something is said in brackets: is it here?")
+        parts = self._without_notes(parts)
         acts = [(n, p) for n, p in enumerate(parts) if isinstance(p, Piece) and p.what == "acts"]
         if self._is_talk(parts, {p.says for _, p in acts}):
             for p in parts:  # kept as said: every word of it is a remark
@@ -205,6 +206,18 @@ class _Line(Outcome):
             return hearing, False
         return self._acted(said, parts, acts, place, kind)
 
+    def _without_notes(self, parts: list[Part]) -> list[Part]:
+        """The parts without remarks on the counter and the way, which are notes in their own words."""
+        rest: list[Part] = []
+        for p in parts:
+            if isinstance(p, Piece) and (p.what, p.says) == ("acts", "note"):
+                self.uses |= dict.fromkeys(range(p.i, p.j), "note")
+                said = self.text[self.tokens[p.i].start : self.tokens[p.j - 1].end]
+                self.said.append(f"note {' '.join(said.replace(':', ',').replace(';', ',').split())}")
+            else:
+                rest.append(p)
+        return rest
+
     def _is_talk(self, parts: Sequence[Part], acts: set[str]) -> bool:
         """Whether a sentence has no footage in it and is of another thing than this pipe, or of pipes in general."""
         if any(isinstance(p, Place) and not p.landmark for p in parts):
@@ -217,26 +230,38 @@ class _Line(Outcome):
     def _without_remark(self, parts: list[Part]) -> list[Part]:
         """The parts without a last clause that says nothing of the pipe: what one says beside it."""
         cut = len(parts)
-        if len(self.tokens) < PROSE_WORDS:
-            return parts
         for n in range(len(parts) - 1, -1, -1):
-            if _is_link(parts[n]) and self._says_nothing(parts[n + 1 : cut]):
+            if _is_link(parts[n]) and self._is_remark(parts[n + 1 : cut]):
                 self._remark(parts[n:cut])
                 cut = n
-            elif not _may_be_silent(parts[n]):
+            elif not (_may_be_silent(parts[n]) or _is_negative(parts[n])):
                 break  # what tells something is no remark, nor anything before it
-        if cut and self._says_nothing(parts[:cut]):
+        if cut and self._is_remark(parts[:cut]):
             self._remark(parts[:cut])
             cut = 0
         return parts[:cut]
 
-    def _says_nothing(self, parts: Sequence[Part]) -> bool:
-        """Whether a clause names no thing, size, place, doubt or negative."""
+    def _is_remark(self, parts: Sequence[Part]) -> bool:
+        """Whether a clause says nothing of the pipe; in a short note, where every word is meant, only one that denies."""
+        return len(self.tokens) >= PROSE_WORDS and self._says_nothing(parts) or self._denies_nothing(parts)
+
+    def _says_nothing(self, parts: Sequence[Part], beside: frozenset[str] = frozenset()) -> bool:
+        """Whether a clause names no thing, size, place, doubt or negative; words ``beside`` are not looked at."""
         pieces = [p for p in parts if isinstance(p, Piece)]
         words = [self.tokens[k].word for p in pieces for k in range(p.i, p.j) if p.what == "unknown"]
-        telling = self.lexicon.telling | MEASURING
+        telling = (self.lexicon.telling | MEASURING) - beside
         silent = len(pieces) == len(parts) and all(p.what in SILENT for p in pieces) and not telling.intersection(words)
         return silent and any(p.what not in ("fillers", "links", "sign") for p in pieces)
+
+    def _denies_nothing(self, parts: Sequence[Part]) -> bool:
+        """Whether a clause says only of another thing than a finding that it is not: ``it is not my department``.
+
+        A word of its own must stand there to be what is denied; ``not really`` denies what was said before it.
+        """
+        denied = [p for p in parts if _is_negative(p)]
+        words = [self.tokens[k].word for p in parts if isinstance(p, Piece) and p.what == "unknown" for k in range(p.i, p.j)]
+        own = [w for w in words if w.isalpha() and len(w) > 3 and w not in TURNS_BACK and w not in self.lexicon.known]
+        return bool(denied) and bool(own) and self._says_nothing([p for p in parts if p not in denied], TALKS)
 
     def _is_aside(self, parts: Sequence[Part]) -> bool:
         """Whether a thing is named in brackets."""
@@ -296,7 +321,8 @@ class _Line(Outcome):
         for k in tokens:
             hearing.uses[k] = act
         self.said.append(_saying(act, text))
-        told = inside.found or any(isinstance(p, Place) or p.what in ("kinds", "materials") for p in rest)
+        told = any(isinstance(p, Place) or p.what in ("kinds", "materials") and not _is_of_the_house(p) for p in rest)
+        told |= any(f.kind not in OF_THE_HOUSE for f in inside.found)
         if told and act == "claim" and not is_reported(rest, self.tokens, first - start, names):
             hearing.doubts.append("another's word, not seen here")
         if told and act == "symptom" and not is_complaint(rest, self.tokens, inside.found):
@@ -304,7 +330,8 @@ class _Line(Outcome):
         if act == "symptom" and any(isinstance(p, Piece) and p.what == "negatives" for p in rest):
             hearing.doubts.append("no symptom, as it seems")
         before_act = any(isinstance(p, Piece) and p.what in ("kinds", "weak", "attributes") for p in parts[start:first])
-        if act in ("recommend", "next_look") and before_act:
+        grave = any(f.kind in DANGEROUS and not f.negative for f in inside.found)
+        if act in ("recommend", "next_look") and (before_act or grave):
             hearing.doubts.append("advice, or a finding here?")
         return hearing, True
 
@@ -328,6 +355,22 @@ SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"
 
 def _may_be_silent(part: Part) -> bool:
     return isinstance(part, Piece) and part.what in SILENT
+
+
+# behind a negative these deny what was said before: not there anymore, not anything much
+TURNS_BACK = frozenset({"anymore", "longer", "really", "quite", "anything", "actually", "correct", "true", "right", "sure", "exactly"})
+
+
+# what one says, thinks or would: denied, it says nothing
+TALKS = frozenset({"would", "could", "say", "said", "think", "thought", "had", "was", "were", "been", "can", "should", "will", "about"})
+
+
+def _is_of_the_house(piece: Piece) -> bool:
+    return piece.what == "kinds" and piece.says.split()[0] in OF_THE_HOUSE
+
+
+def _is_negative(part: Part) -> bool:
+    return isinstance(part, Piece) and part.what == "negatives"
 
 
 def _is_link(part: Part) -> bool:

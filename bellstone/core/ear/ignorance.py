@@ -19,7 +19,8 @@ TAIL = words_of("""
     what which whether if how why where it that this is was went way much for sure from here the picture one they he
     she you certain video or holding there who names name matters sleep over about too yet him to be does did
 """)
-MOST_TAIL = 9
+OF_WHAT = words_of("pvc abs plastic clay tile iron cast concrete fiber fibre steel or it's new old pipe liner")  # asked of what it is
+MOST_TAIL = 12
 
 
 def ignorance_at(words: Sequence[str], i: int) -> int:
@@ -44,7 +45,7 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
     else:
         return 0
     end = n
-    while end < len(words) and end - n < MOST_TAIL and words[end] in TAIL:
+    while end < len(words) and end - n < MOST_TAIL and words[end] in TAIL | (OF_WHAT if end > n else frozenset()):
         end += 1
     over = end >= len(words) or not words[end][0].isalnum() or words[end] in ("and", "but", "so", "because", "at")
     return end if over else n if n >= len(words) or not words[n][0].isalnum() else 0

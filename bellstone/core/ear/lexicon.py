@@ -169,6 +169,12 @@ def lexicon_of(tree: dict[str, Any]) -> Lexicon:
     ]  # "was noted", "were observed": how the formal say *there is*
     short = {w: tuple(says.split()) for says, listed in tree["short"].items() for w in _listed(listed)}
     pairs = frozenset(frozenset((a, b)) for a, listed in tree.get("pairs", {}).items() for b in _listed(listed))
+    phrases += [
+        Phrase((*way.split(), side), "landmarks", "noun")
+        for way in _listed(tree["compass"]["ways"])
+        for side in _listed(tree["compass"]["sides"])
+    ]  # "the north wall", "southwest corner": where, and not which way
+    phrases = [p for p in phrases if not (len(p.words) == 1 and p.words[0].isdecimal())]  # 0 is a place, not *none*
     return Lexicon(
         tuple(phrases),
         short,

@@ -68,7 +68,7 @@ def _number_at(tokens: Sequence[Token], i: int) -> tuple[float, int, bool] | Non
     part = _bare_part(tokens, i)
     if part is not None:
         return part
-    cardinal = _cardinal(tokens, i)
+    cardinal = _year(tokens, i) or _cardinal(tokens, i)
     if cardinal is None:
         return None
     value, end = cardinal
@@ -79,6 +79,20 @@ def _number_at(tokens: Sequence[Token], i: int) -> tuple[float, int, bool] | Non
     if _word(tokens, end) in ("point", "decimal") and _word(tokens, end + 1) in SMALL:
         return value + SMALL[_word(tokens, end + 1)] / 10, end + 2, False
     return _with_fraction(tokens, value, end, False, first)
+
+
+DATED = frozenset({"built", "installed", "replaced", "house", "since", "dated", "laid", "renovated", "remodeled", "remodelled"})
+
+
+def _year(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:
+    """``built in nineteen fifty eight``: one number, where a date is told."""
+    if _word(tokens, i) not in ("eighteen", "nineteen", "twenty") or _word(tokens, i - 1) not in ("in", "of", "since", "around", "about"):
+        return None
+    if not DATED & {_word(tokens, k) for k in range(max(i - 5, 0), i)}:
+        return None
+    more = _under_hundred(tokens, i + 1)
+    century = {"eighteen": 1800, "nineteen": 1900, "twenty": 2000}[_word(tokens, i)]
+    return (century + more[0], more[1]) if more is not None and more[0] >= 10 else None
 
 
 def _bare_part(tokens: Sequence[Token], i: int) -> tuple[float, int, bool] | None:

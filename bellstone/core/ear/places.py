@@ -115,6 +115,14 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
         named = _landmark(pieces, tokens, i + 1)
         if named is not None and pieces[named[1] - 1].what == "landmarks":
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
+    if _word(tokens, pieces, i) in BY_GROUND and any(p.what == "kinds" and p.says.split()[0] in ON_GROUND for p in pieces):
+        named = _landmark(pieces, tokens, i + 1)
+        if named is not None and any(p.what == "landmarks" for p in pieces[i + 1 : named[1]]):
+            return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
+    if _is_zeroed_at(pieces, tokens, i):
+        named = _landmark(pieces, tokens, i + 1)
+        if named is not None:
+            return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
     if piece.what == "places" and piece.says in ("under", "at", "past", "short"):
         named = _landmark(pieces, tokens, i + 1)
         if named is not None:
@@ -122,6 +130,22 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
             side = {"under": "near", "at": "near", "past": "past", "short": "short of"}[piece.says]
             return Place(f"{side} {name}:", i, j, landmark=name)
     return None
+
+
+# before a thing of the house or the ground these say by what it lies
+BY_GROUND = frozenset({
+    "in the", "in a", "in", "on the", "on", "behind", "behind the", "along the", "along", "off the", "off", "across from", "amongst",
+    "in his", "in her", "in our", "in your", "in their", "under the", "in front of", "on a", "up by", "down by", "out by", "through the",
+})  # fmt: skip
+
+
+ON_GROUND = frozenset({"access", "access_fault", "located", "zero"})  # a hole in the fence is none of the pipe
+
+
+def _is_zeroed_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
+    """``zeroed it at the wye``: where the counter begins may be told by any fitting."""
+    begun = any(p.what == "kinds" and p.says.split()[0] in ("zero", "counter_reset") for p in pieces[max(i - 3, 0) : i])
+    return begun and _word(tokens, pieces, i).split()[-1:] in (["at"], ["the"]) and "at" in _word(tokens, pieces, i).split()
 
 
 def _word(tokens: Sequence[Token], pieces: Sequence[Piece], n: int) -> str:
@@ -331,6 +355,23 @@ REFERENCES = {
 }  # fmt: skip
 
 
+CLOSER = frozenset({"of", "of the", "on", "on the", "in", "in the", "by the", "beside", "near", "next to", "against", "at the", "off the", "to the"})
+
+
+def _more_closely(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> tuple[list[str], int]:
+    """``corner of the house``, ``planter on the north wall``: one landmark told by another, and where its words end."""
+    said: list[str] = []
+    while j + 1 < len(pieces) and _word(tokens, pieces, j) in CLOSER:
+        n = j + 1
+        while n < len(pieces) and _word(tokens, pieces, n) in ("the", "a", "his", "her", "our", "your", "their"):
+            n += 1
+        if n >= len(pieces) or pieces[n].what != "landmarks":
+            break
+        said += [_word(tokens, pieces, k) for k in range(j, n + 1)]
+        j = n + 1
+    return said, j
+
+
 def _is_adjective(pieces: Sequence[Piece], j: int) -> bool:
     """``the big maple``: a size word right before a thing that places are said by."""
     return pieces[j].what == "attributes" and j + 1 < len(pieces) and pieces[j + 1].what == "landmarks"
@@ -353,7 +394,8 @@ def _landmark(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple
         return None
     piece = pieces[j]
     if piece.what == "landmarks":
-        return " ".join([*words, _word(tokens, pieces, j)]), j + 1
+        said, end = _more_closely(pieces, tokens, j + 1)
+        return " ".join([*words, _word(tokens, pieces, j), *said]), end
     if not words and piece.what == "kinds" and piece.says in REFERENCES:
         return REFERENCES[piece.says], j + 1
     if (piece.what == "unknown" or not words and piece.what != "unknown") and _word(tokens, pieces, j) == "cleanout":

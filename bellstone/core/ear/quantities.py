@@ -118,6 +118,8 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
             return Quantity("in" if first.word == "inch" else "ft", 1 + grown[0], 1 + grown[0], i, grown[1])
     if first.number is None:
         return None
+    if _is_year(tokens, i):
+        return Quantity("dated", first.number, first.number, i, i + 1)
     numbered = _w(tokens, i - 1) in (
         "$",
         "number",
@@ -137,6 +139,16 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
     single, j = _single(tokens, i)
     second = _second(tokens, single, i, j)
     return second or single
+
+
+YEARS = (1850, 2050)
+YEAR_LEADS = frozenset({"in", "of", "from", "since", "circa", "about", "built", "the", "early", "late", "before", "after", "by", "a"})
+
+
+def _is_year(tokens: Sequence[Token], i: int) -> bool:
+    """``a house of 1952``: no footage, size or count."""
+    number = tokens[i].number or 0
+    return YEARS[0] <= number <= YEARS[1] and number == int(number) and _w(tokens, i - 1) in YEAR_LEADS
 
 
 def _and_part(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:

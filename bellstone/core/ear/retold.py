@@ -8,6 +8,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Hearing, Part
 from bellstone.core.ear.places import Place
 from bellstone.core.ear.token import Token
+from bellstone.core.ground import tidy
 
 GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues", "and continues", "going"})
 BEGINS = frozenset({"start", "starts", "starting", "begin", "begins", "beginning", "commences", "commencing"})
@@ -15,6 +16,13 @@ ENDS = frozenset({
     "terminates", "terminating", "ends", "ends at", "ending", "ending at", "stops", "stops at", "finishes", "finish",
     "quits", "terminates at", "and ends", "and ends at",
 })  # fmt: skip
+
+
+FOR_SO_LONG = frozenset({"for", "continues", "continue", "extends", "extending", "lasts", "lasting", "running"})
+BESIDE_LENGTH = frozenset(
+    {"and", "about", "approximately", "around", "maybe", "roughly", "another", "the", "next", "some", "runs", "goes", "on", "a",
+     "distance", "of", "it", ",", "that"}
+)  # fmt: skip
 
 
 def is_feet(said: str) -> bool:
@@ -75,6 +83,24 @@ class Retold:
                 whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False, onward=False)
                 self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
                 return
+
+    def _for_so_long(self) -> None:
+        """``starts at 45 and goes on for six feet``: a stretch told by where it begins and how long it is."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        for a, b in zip(at, at[1:], strict=False):
+            first, second = self.parts[a], self.parts[b]
+            assert isinstance(first, Place) and isinstance(second, Place)
+            between = [w for p in self.parts[a + 1 : b] for w in self.words(p).split()]
+            start, length = first.start.lstrip("~"), second.said.lstrip("~+")
+            told = FOR_SO_LONG & set(between) and set(between) <= FOR_SO_LONG | BESIDE_LENGTH
+            if not told or second.bare or not is_feet(start) or not is_feet(length) or first.only_to:
+                continue
+            for p in self.parts[a + 1 : b + 1]:
+                self.use(p, "place")
+            said = f"{start}-{tidy(float(start) + float(length))}"
+            whole = replace(first, said=said, runs=True, asks="", hour=False, onward=False, bare=False)
+            self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
+            return
 
     def _pipe_after_pipe(self) -> None:
         """``clay until 38, then plastic until 52``: the second pipe begins where the first ends."""

@@ -11,6 +11,7 @@ LEADS_TO = frozenset(
 IS_THERE = ("it is", "that is", "this is", "there is", "there are", "i see", "we have", "we got", "just")
 GRAVE = frozenset({"collapse", "crossing", "invert_gone"})  # never passed as an item of a list
 LEAST_LIST = 3
+COLOURS = frozenset({"white", "green", "grey", "gray", "orange", "brown", "tan"})
 DONE = frozenset({"reached", "seen", "found", "made", "attained", "located", "observed", "noted"})
 EITHER = frozenset({"or", "nor", "/"})
 # what the camera, the beacon or the water did: told beside a negative, it is told of itself
@@ -69,6 +70,10 @@ class SaidKinds(Group):
 
     def _hedge(self, n: int, p: Piece) -> bool:
         """Whether a hedge makes the next kind unsure; one that ends a clause makes the kind before it so."""
+        before = self.parts[n - 1] if n else None
+        if before is not None and (before.what == "quantity" or self.s.words(before) in COLOURS) and self._ends_clause(n):
+            self.s.use(p, "hedge")  # "ten percent maybe", "white I think"
+            return False
         if self._hedges_a_kind(n):
             self.s.use(p, "hedge")
             return True
@@ -159,13 +164,7 @@ class SaidKinds(Group):
         else:
             found = Found(kind, words, negative=negative, unsure=hedged, named=self.s.words(p))
         self.s.use(p, "kind")
-        if (
-            kind == "main"
-            and not negative
-            and n
-            and self.s.words(self.parts[n - 1]).split()[-1:]
-            and self.s.words(self.parts[n - 1]).split()[-1] in LEADS_TO
-        ):
+        if kind == "main" and self._is_led_to(n, negative):
             self.doubt("the main named as a place, or reached?")
         if p.what == "weak" and not self._supported(p, n):
             self.doubt(f"“{self.s.words(p)}” alone can be two things")
@@ -173,6 +172,13 @@ class SaidKinds(Group):
             return
         self.found.append(found)
         self.spots.append((n, found))
+
+    def _is_led_to(self, n: int, negative: bool) -> bool:
+        """``12 feet to the main``, ``not to a public sewer``: a place that is named, or where the line does not go."""
+        before = [p for p in self.parts[:n] if p.what != "sign" and self.s.words(p) not in ("the", "a", "an")]
+        if not before or self.s.words(before[-1]).split()[-1] not in LEADS_TO:
+            return False
+        return not negative or len(before) > 1 and before[-2].what == "negatives"
 
     def _goes_with_one_before(self, kind: str, words: list[str], n: int, negative: bool, hedged: bool) -> bool:
         """Whether a kind only says more of a thing that is named already."""

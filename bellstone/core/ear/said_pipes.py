@@ -16,6 +16,7 @@ class SaidPipes(Group):
         """A material or bore that is stated: a stretch of it, or a change to it; beside a finding it is an adjective."""
         materials = [n for n, p in enumerate(self.parts) if p.what == "materials"]
         changes = [n for n, p in enumerate(self.parts) if p.what == "changes" or self._is_then(n, materials)]
+        changes = [n for n in changes if not self._is_to_the_main(n)]
         negative = any(p.what == "negatives" for p in self.parts)
         if not materials or any(p.what == "bores" for p in self.parts):
             self._bore_change(materials)
@@ -23,6 +24,14 @@ class SaidPipes(Group):
             self._beside_findings(materials, negative)
         elif not negative:
             self._stated(materials, changes)
+
+    def _is_to_the_main(self, n: int) -> bool:
+        """``plastic to main``: how far the pipe goes, and no change of it."""
+        after = next((p for p in self.parts[n + 1 :] if p.what not in ("fillers", "sign")), None)
+        if after is None or not after.says.startswith("main") or after.what != "kinds":
+            return False
+        self.s.use(self.parts[n], "filler")
+        return True
 
     def _is_then(self, n: int, materials: list[int]) -> bool:
         """``iron 0-12, then clay``: *then* between two pipes is a change of pipe."""
@@ -43,6 +52,8 @@ class SaidPipes(Group):
         if self._runs and negative:  # "good clay, no roots to 50" says in passing what pipe it is
             if behind:
                 self.doubt("pipe said beside what is not there")
+        elif self._runs and len(materials) == 1 and self.parts[materials[0]].says == "liner":
+            self._liner(materials[0])  # "lined 5 to 61, all good"
         elif self._runs and len(materials) == 1:
             pipe = self._pipe(materials[0])
             self.found.append(Found("pipe", change=pipe))

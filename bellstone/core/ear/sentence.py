@@ -39,6 +39,7 @@ class Sentence(Retold):
         self._out_again()
         self._deepest()
         self._from_to()
+        self._for_so_long()
         self._pipe_after_pipe()
         self._hours()
         marks = self._landmarks_beside()
@@ -57,10 +58,23 @@ class Sentence(Retold):
                     f.place = place_before
             kind = found[-1]
             self.out.found += found
+        self._good_liner()
         for f in self.out.found:
             if marks and f.kind in self.scheme.kinds and not f.negative:
                 f.text = f.text or f'"{marks[0]}"'
         return self.out
+
+    def _good_liner(self) -> None:
+        """``liner 5 to 61, good``: what is said of the liner is said of all of it."""
+        start, end, good = (
+            next((f for f in self.out.found if f.kind == kind and not f.negative), None)
+            for kind in ("liner_start", "liner_end", "sound")
+        )
+        if start is None or end is None or good is None or good.own_place or len(self.out.found) != 3:
+            return
+        ends = [f.own_place or f.place for f in (start, end)]
+        if ends[0] is not None and ends[1] is not None and all(p and is_feet(p.said) for p in ends):
+            good.own_place = Place(f"{ends[0].said}-{ends[1].said}", 0, 0, runs=True)
 
     def _only_words(self) -> bool:
         """Whether a sentence names no thing and no place, only words and sizes."""

@@ -11,7 +11,7 @@ from bellstone.core.ear.token import Token
 HERE_SPEAKS = frozenset(
     {"i", "we", "my", "our", "ours", "me", "us", "but", "however", "confirmed", "agree", "see", "saw"}
 )
-OF_THE_HOUSE = ("main", "branch", "water", "flush")  # named in a complaint, and nothing found
+OF_THE_HOUSE = ("branch", "water", "flush")  # named in a complaint, and nothing found
 FIXTURES = frozenset({"toilet", "toilets", "bathroom", "bath", "shower", "tub", "sink", "laundry", "basement"})
 
 
@@ -52,4 +52,4 @@ def is_complaint(parts: Sequence[Part], tokens: Sequence[Token], found: Sequence
     placed = any(isinstance(p, Place) and not p.landmark for p in parts)
     words = {tokens[k].word for p in parts if isinstance(p, Piece) for k in range(p.i, p.j)}
     of_house = words & FIXTURES and not words & HERE_SPEAKS
-    return not placed and bool(of_house) and all(f.kind in OF_THE_HOUSE for f in found)
+    return not placed and bool(of_house) and all(f.kind in (*OF_THE_HOUSE, "main") for f in found)

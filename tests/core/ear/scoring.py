@@ -23,6 +23,8 @@ HOUSE = house_scheme()
 STYLES = {"a": "shorthand", "b": "sentences", "c": "dictated", "d": "formal", "e": "slang"}
 # said beside the pipe: compared by kind alone
 BESIDE = frozenset({"recommend", "claim", "symptom", "zero", "note", "flush", "water"})
+# remarks on the counter, the way of the camera, costs: a note, or only the line's own words
+REMARKS = frozenset({"note", "count"})
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})
 Row = dict[str, Any]
 
@@ -106,7 +108,7 @@ def _near(a: Any, b: Any) -> bool:
     return a is None or a == b
 
 
-SAME_KIND = {"change": "transition", "pipe": "transition", "next_look": "recommend", "counter_reset": "zero"}
+SAME_KIND = {"count": "note", "pass": "note", "change": "transition", "pipe": "transition", "next_look": "recommend", "counter_reset": "zero"}
 
 
 def is_heard(label: Row, heard: Row) -> bool:
@@ -119,7 +121,7 @@ def is_heard(label: Row, heard: Row) -> bool:
     if {kind, other} == {"settled", "object"} and "wipe" in str(label) + str(heard):
         other = kind  # either would do, says the label
     negative = bool(label.get("negative"))
-    if kind != other or negative != heard["negative"] and kind != "located":
+    if kind != other or negative != heard["negative"] and kind not in ("located", "recommend"):
         return False
     if kind in BESIDE:
         return True
@@ -184,8 +186,8 @@ def is_right(lines: Sequence[str], labels: Sequence[Row]) -> bool:
             (heard if hit in heard else implied).remove(hit)
     # a material merely stated is a change with only "to", or nothing
     stated = any(label["kind"] == "change" for label in labels)
-    extra = [h for h in heard if h["kind"] != "pipe" and not (h["kind"] == "transition" and stated)]
-    missed = [m for m in missed if m["kind"] != "note" and not (m["kind"] == "change" and not m.get("position"))]
+    extra = [h for h in heard if h["kind"] not in {"pipe", *REMARKS} and not (h["kind"] == "transition" and stated)]
+    missed = [m for m in missed if m["kind"] not in REMARKS and not (m["kind"] == "change" and not m.get("position"))]
     return not extra and not missed
 
 
@@ -201,7 +203,7 @@ def _changes_between(heard: Sequence[Row]) -> list[Row]:
 
 def _soil_with_water(heard: Sequence[Row]) -> list[Row]:
     """Water that brings soil with it says that soil is seen."""
-    wet = [h for h in heard if h["kind"] == "leaking_in" and not h["negative"] and "with_soil" in h["sighting"].qualities]
+    wet = [h for h in heard if h["kind"] == "leaking_in" and not h["negative"] and "soil" in " ".join(h["sighting"].qualities)]
     return [{"kind": "soil_seen", "negative": False, "at": h["at"]} for h in wet]
 
 
@@ -218,7 +220,7 @@ def verdict(row: Row) -> str:
         return "right" if not asks and is_right(heard.lines, labels) else "wrong"
     if heard.outcome == "asked":
         return "asked right" if asks or any(is_right(c, labels) for c in heard.candidates) else "asked"
-    return "kept" if labels else "right"
+    return "right" if all(label["kind"] in REMARKS and not label.get("ask") for label in labels) else "kept"
 
 
 def tally(lines: Sequence[Row]) -> Counter[str]:
