@@ -39,7 +39,7 @@ SKIPPED = (
 SAME_ANSWER = ("strict=", "frozen=", "slots=", "@remembered", "@lru_cache")
 # Whole answers and figures first, for they see most; then the quickest. The few trials that take longer than this are
 # left out: what only they would see counts as not seen.
-FIRST, LONG_TEST_S = ("test_answers.py", "test_figures.py"), 2.0
+FIRST, LONG_TEST_S = ("test_answers.py", "test_figures.py", "test_kept_figures.py"), 2.0
 LATE_AFTER, LEAST_LATE_S = 4, 60  # times what its tests take unchanged, and at least so long: then it hangs
 
 

@@ -25,6 +25,7 @@ UNITS = frozenset({
     "inch", "inches", "in", "foot", "feet", "ft", "'", "', " ", " ", " ", " ", " ", " ", " ", " ", "
     "min", "hour", "hours", "second", "seconds", "sec", "month", "months", "year", "years", "week", "weeks", "gallon", "gallons",
 })  # fmt: skip
+HOURS = frozenset({"o'clock", "oclock"})
 NOT_BEFORE_ONE = ("that", "this", "the", "bad", "big", "no", "every", "which", "another", "next", "first", "last")
 
 
@@ -162,7 +163,7 @@ def _one(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:
         return 100 + more[0], more[1]
     after = _word(tokens, i + 1)
     if (
-        after in UNITS
+        after in UNITS | HOURS
         or _word(tokens, i - 1) in ("foot", "feet", "ft")
         and after in ("deep", "down", "", ",", ".", ";")  # "five foot one deep"
         or after in ("to", "or")

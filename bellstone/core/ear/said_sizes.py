@@ -174,9 +174,9 @@ class SaidSizes(Group):
         step = q.low == 0.5 and steps is not None and self._measure(steps) == "step"
         inches = not self.s.tokens[q.i].spoken or step or eighths
         if share is not None:
-            share.size = f"{feet(percent(q.low))}%"
+            share.size = f"{self._softened(n)}{feet(percent(q.low))}%"
         elif steps is not None and inches:
-            steps.size = f"{feet(q.low)}in"
+            steps.size = f"{self._softened(n)}{feet(q.low)}in"
         else:
             return
         self.s.use(p, "size")
