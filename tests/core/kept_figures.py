@@ -48,11 +48,12 @@ Sums = dict[str, float]
 
 def records() -> dict[str, Lateral]:
     """The records whose answers are read, and two more lines of each kind with a log, metal and field errors."""
-    more = {
-        f"told-{kind}-{seed}": record_from_page(told_line(kind, np.random.default_rng(seed), metal=seed % 2 == 0).page)[0]
+    told = {
+        f"told-{kind}-{seed}": told_line(kind, np.random.default_rng(seed), metal=seed % 2 == 0)
         for kind in KINDS
         for seed in SEEDS
     }
+    more = {name: record_from_page(line.page)[0] for name, line in told.items()}
     more |= {f"page-{seed:02}": record_from_page(random_page(seed))[0] for seed in PAGES}
     more |= {f"said-{name}": record_from_page(page.replace(" / ", "\n"))[0] for name, page in SAID.items()}
     return RECORDS | more

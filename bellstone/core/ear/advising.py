@@ -12,8 +12,20 @@ _MUST = (
     ("going", "to", "want", "to"), ("going", "to", "need", "to"), ("going", "to", "have", "to"), ("will", "need", "to"),
     ("will", "want", "to"), ("will", "have", "to"),
 )  # fmt: skip
-_NOT = (("not",), ("never",), ("do", "not"), ("does", "not"), ("no", "need", "to"), ("not", "to"), ("nobody",), ("no", "one"), ("no",))
-_FIRST = words_of("just go ahead and probably definitely maybe then please also still really at least to even let anybody nobody")
+_NOT = (
+    ("not",),
+    ("never",),
+    ("do", "not"),
+    ("does", "not"),
+    ("no", "need", "to"),
+    ("not", "to"),
+    ("nobody",),
+    ("no", "one"),
+    ("no",),
+)
+_FIRST = words_of(
+    "just go ahead and probably definitely maybe then please also still really at least to even let anybody nobody"
+)
 # done to a pipe or a drain; a word that names a finding or a place as well is only an act behind *would* or *should*
 ACTS = words_of("""
     dig excavate jet hydrojet line reline foam descale replace repair snake rejet
@@ -68,6 +80,17 @@ def _at(words: Sequence[str], n: int) -> str:
 def _is_object(words: Sequence[str], n: int) -> bool:
     """Whether what is done it to stands here: *it*, a footage, or nothing more."""
     word = _at(words, n)
-    if word[:1].isdecimal() and _at(words, n + 1) in ("k", "grand", "$", "dollars"):
+    if word[:1].isdecimal() and _at(words, n + 1) in (
+        "okay",
+        "grand",
+        "$",
+        "dollars",
+    ):  # a *k* is written out as *okay*
         return False  # "dig 6k": what it costs
-    return not word or word in TO_IT or word[0].isdecimal() or not word[0].isalnum() or word in ("from", "between", "at", "and", "again")
+    return (
+        not word
+        or word in TO_IT
+        or word[0].isdecimal()
+        or not word[0].isalnum()
+        or word in ("from", "between", "at", "and", "again")
+    )

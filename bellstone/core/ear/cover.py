@@ -18,15 +18,15 @@ from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
 
 # Costs of one piece of a cover: fewer and longer pieces win, and what means something wins over a filler.
-PHRASE, QUANTITY, FILLER, SIGN, UNKNOWN = 1.0, 1.0, 0.6, 0.3, 5.0
+PHRASE, QUANTITY, FILLER, SIGN, SMALL, UNKNOWN = 1.0, 1.0, 0.6, 0.3, 1.2, 5.0
 LONGER = 0.01  # of two covers as cheap, the one with the longer phrases first
 # what a word between others means only where nothing else takes it
 BETWEEN, INFLECTED, MOST_BETWEEN = 0.2, 0.05, 3
 # may stand between the words of a phrase and leave it what it is: no negative, number, tense, side or doubt
 LIGHT = words_of("""
     a an the is are it its this that has have been of all just really pretty very quite simply completely totally clean clear
-    right actually now here there some kind sort fully entirely badly nice and nicely well already also still partly slightly
-    little bit more or-less pipe whole
+    right actually now here there some kind sort fully entirely nice and nicely well already also still partly slightly
+    little bit more pipe whole
 """)
 WEAKER = {"weak": 0.3, "places": 0.05, "landmarks": 0.3, "changes": 0.02, "shares": 0.9, "links": -0.4}
 
@@ -107,7 +107,8 @@ def _pieces_at(
     for says, end in water_state_at(words, i):
         out.append((PHRASE - LONGER * (end - i), Piece("attributes", says, i, end)))
     if not out or i in quantities:
-        price = SIGN if token.is_sign else UNKNOWN
+        small = words[i] in lexicon.common or words[i] in lexicon.never
+        price = SIGN if token.is_sign else SMALL if small else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
     return out
 

@@ -33,6 +33,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
         if not self.found:
             return []
         self._also_good()
+        self._fault_of_an_access()
         self._dry_fitting()
         self._soil_of_a_collapse()
         self._rest()
@@ -121,6 +122,15 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             if n and p.what == "fillers" and self.s.words(p) in GOOD and alone and self.found[-1].kind != "sound":
                 self.found.append(Found("sound"))
                 self.s.use(p, "kind")
+                return
+
+    def _fault_of_an_access(self) -> None:
+        """``cap missing on the cleanout``: the access is only what the fault is of."""
+        for n, f in self.spots:
+            lead = self.s.words(self.parts[n - 1]).split() if n else []
+            only = f.kind == "access" and not f.words and not f.negative and not self.places
+            if only and {"on", "of", "from"} & set(lead) and any(x.kind == "access_fault" for x in self.found):
+                self.found = [x for x in self.found if x is not f]
                 return
 
     def _is_down(self) -> bool:

@@ -15,6 +15,7 @@ from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says
+from bellstone.core.ear.wording import words_of
 from bellstone.core.ear.written import as_written
 from bellstone.core.entry import too_much
 from bellstone.core.scheme import Scheme
@@ -259,7 +260,8 @@ class _Line(Outcome):
         A word of its own must stand there to be what is denied; ``not really`` denies what was said before it.
         """
         denied = [p for p in parts if _is_negative(p)]
-        words = [self.tokens[k].word for p in parts if isinstance(p, Piece) and p.what == "unknown" for k in range(p.i, p.j)]
+        unknown = [p for p in parts if isinstance(p, Piece) and p.what == "unknown"]
+        words = [self.tokens[k].word for p in unknown for k in range(p.i, p.j)]
         own = [w for w in words if w.isalpha() and len(w) > 3 and w not in TURNS_BACK and w not in self.lexicon.known]
         return bool(denied) and bool(own) and self._says_nothing([p for p in parts if p not in denied], TALKS)
 
@@ -358,11 +360,11 @@ def _may_be_silent(part: Part) -> bool:
 
 
 # behind a negative these deny what was said before: not there anymore, not anything much
-TURNS_BACK = frozenset({"anymore", "longer", "really", "quite", "anything", "actually", "correct", "true", "right", "sure", "exactly"})
+TURNS_BACK = words_of("anymore longer really quite anything actually correct true right sure exactly")
 
 
 # what one says, thinks or would: denied, it says nothing
-TALKS = frozenset({"would", "could", "say", "said", "think", "thought", "had", "was", "were", "been", "can", "should", "will", "about"})
+TALKS = words_of("would could say said think thought had was were been can should will about")
 
 
 def _is_of_the_house(piece: Piece) -> bool:

@@ -19,7 +19,8 @@ TAIL = words_of("""
     what which whether if how why where it that this is was went way much for sure from here the picture one they he
     she you certain video or holding there who names name matters sleep over about too yet him to be does did
 """)
-OF_WHAT = words_of("pvc abs plastic clay tile iron cast concrete fiber fibre steel or it's new old pipe liner")  # asked of what it is
+# what it may be made of
+OF_WHAT = words_of("pvc abs plastic clay tile iron cast concrete fiber fibre steel or it's new old pipe liner")
 MOST_TAIL = 12
 
 

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.wording import words_of
 
 SMALL = {w: n for n, w in enumerate(["zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine"])}
 TEENS = {
@@ -82,12 +83,13 @@ def _number_at(tokens: Sequence[Token], i: int) -> tuple[float, int, bool] | Non
     return _with_fraction(tokens, value, end, False, first)
 
 
-DATED = frozenset({"built", "installed", "replaced", "house", "since", "dated", "laid", "renovated", "remodeled", "remodelled"})
+DATED = words_of("built installed replaced house since dated laid renovated remodeled remodelled")
+DATED_BY = words_of("in of since around about")
 
 
 def _year(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:
     """``built in nineteen fifty eight``: one number, where a date is told."""
-    if _word(tokens, i) not in ("eighteen", "nineteen", "twenty") or _word(tokens, i - 1) not in ("in", "of", "since", "around", "about"):
+    if _word(tokens, i) not in ("eighteen", "nineteen", "twenty") or _word(tokens, i - 1) not in DATED_BY:
         return None
     if not DATED & {_word(tokens, k) for k in range(max(i - 5, 0), i)}:
         return None

@@ -24,7 +24,10 @@ ABOUT_IT = words_of("""
     or than too when figure call think guess true real actual should could would might may agree agrees these those what how much
     anything past whole run line part way bit little some any only just only started start from tape's number's rope
 """)
-GOES = words_of("going heading headed looking running facing proceeding travelling traveling working pushing go head camera cam now moving viewing")
+GOES = words_of("""
+    going heading headed looking running facing proceeding travelling traveling working pushing go head camera cam now moving
+    viewing
+""")
 WAYS = (
     ("upstream",), ("up", "stream"), ("up", "the", "line"), ("up", "the", "pipe"), ("downstream",), ("down", "the", "line"),
     ("backwards",), ("backward",), ("in", "reverse"), ("against", "the", "flow"), ("with", "the", "flow"),
@@ -33,6 +36,7 @@ WAYS = (
     ("to", "the", "house"), ("up", "to", "the", "house"), ("back", "to", "the", "house"), ("toward", "house"),
 )  # fmt: skip
 BEFORE_WAY = words_of("now is are the camera cam we i you back up on in again from here and then that this been")
+DANGLING = words_of("and so at the a to in on with because")
 LONGEST_REMARK = 26
 
 
@@ -59,12 +63,10 @@ def _to_add(words: Sequence[str], i: int) -> int:
     """``add 31 ft to all figures below this line``."""
     n = i + 1 if words[i] in ("please", "you") else i
     more = _at(words, n) == "put"
-    if more:
-        n += 1
-    elif _at(words, n) in ADDS and (_is_number(_at(words, n + 1)) or _at(words, n + 1) in ("about", "a", "another")):
-        n += 1
-    else:
+    adds = _at(words, n) in ADDS and (_is_number(_at(words, n + 1)) or _at(words, n + 1) in ("about", "a", "another"))
+    if not (more or adds):
         return 0
+    n += 1
     while _at(words, n) in ("about", "a", "another"):
         n += 1
     if not _is_number(_at(words, n)) or more and _at(words, n + 1) != "more":
@@ -96,14 +98,15 @@ def _of_the_counter(words: Sequence[str], i: int) -> int:
             break
     if not off or end < len(words) and words[end] in NOT_HERE:
         return 0
-    while end > n and (_at(words, end - 1) in ("and", "so", "at", "the", "a", "to", "in", "on", "with", "because") or _trails(words, end)):
+    while end > n and (words[end - 1] in DANGLING or _trails(words, end)):
         end -= 1
     return end if OFF & set(words[n:end]) else 0
 
 
 def _trails(words: Sequence[str], end: int) -> bool:
     """Whether the last number of a remark begins what comes after it: ``short, 41 roots``."""
-    return _is_number(words[end - 1]) and end < len(words) and words[end][0].isalpha() and words[end] not in ("feet", "ft", "foot")
+    after = _at(words, end)
+    return _is_number(words[end - 1]) and after[:1].isalpha() and after not in ("feet", "ft", "foot")
 
 
 def _which_way(words: Sequence[str], i: int) -> int:

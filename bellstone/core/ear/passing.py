@@ -60,7 +60,9 @@ def passing_at(words: Sequence[str], i: int) -> int:
 
 
 NOT_DID = words_of("did does do was were is not never")
-HINDERED = words_of("stop stopped stopping arrest arrested hinder hindered halt halted block blocked catch catching caught hold held")
+HINDERED = words_of("""
+    stop stopped stopping arrest arrested hinder hindered halt halted block blocked catch catching caught hold held
+""")
 FILMS = words_of("the my our camera cam head me us lens it push us up")
 
 

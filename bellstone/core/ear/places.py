@@ -115,7 +115,7 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
         named = _landmark(pieces, tokens, i + 1)
         if named is not None and pieces[named[1] - 1].what == "landmarks":
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
-    if _word(tokens, pieces, i) in BY_GROUND and any(p.what == "kinds" and p.says.split()[0] in ON_GROUND for p in pieces):
+    if _word(tokens, pieces, i) in BY_GROUND and _is_on_ground(pieces):
         named = _landmark(pieces, tokens, i + 1)
         if named is not None and any(p.what == "landmarks" for p in pieces[i + 1 : named[1]]):
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
@@ -142,10 +142,15 @@ BY_GROUND = frozenset({
 ON_GROUND = frozenset({"access", "access_fault", "located", "zero"})  # a hole in the fence is none of the pipe
 
 
+def _is_on_ground(pieces: Sequence[Piece]) -> bool:
+    return any(p.what == "kinds" and p.says.split()[0] in ON_GROUND for p in pieces)
+
+
 def _is_zeroed_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
     """``zeroed it at the wye``: where the counter begins may be told by any fitting."""
     begun = any(p.what == "kinds" and p.says.split()[0] in ("zero", "counter_reset") for p in pieces[max(i - 3, 0) : i])
-    return begun and _word(tokens, pieces, i).split()[-1:] in (["at"], ["the"]) and "at" in _word(tokens, pieces, i).split()
+    lead = _word(tokens, pieces, i).split()
+    return begun and "at" in lead and lead[-1] in ("at", "the")
 
 
 def _word(tokens: Sequence[Token], pieces: Sequence[Piece], n: int) -> str:
@@ -355,7 +360,9 @@ REFERENCES = {
 }  # fmt: skip
 
 
-CLOSER = frozenset({"of", "of the", "on", "on the", "in", "in the", "by the", "beside", "near", "next to", "against", "at the", "off the", "to the"})
+CLOSER = frozenset({
+    "of", "of the", "on", "on the", "in", "in the", "by the", "beside", "near", "next to", "against", "at the", "off the", "to the",
+})  # fmt: skip
 
 
 def _more_closely(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> tuple[list[str], int]:

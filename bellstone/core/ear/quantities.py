@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.wording import words_of
 from bellstone.core.ground import IN_PER_FT
 
 INCH = frozenset({"inch", "inches", "in", '"', "inchs"})
@@ -142,7 +143,7 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
 
 
 YEARS = (1850, 2050)
-YEAR_LEADS = frozenset({"in", "of", "from", "since", "circa", "about", "built", "the", "early", "late", "before", "after", "by", "a"})
+YEAR_LEADS = words_of("in of from since circa about built the early late before after by a")
 
 
 def _is_year(tokens: Sequence[Token], i: int) -> bool:
@@ -231,7 +232,7 @@ def _is_preposition(tokens: Sequence[Token], at: int, number: Token) -> bool:
     """``41 in the barrel`` is a place, ``2 in`` a size."""
     after = _w(tokens, at + 1)
     if number.fraction:
-        return number.spoken and after in ("it", "there", "place", "here")  # "the knockout still half in it"
+        return number.spoken and after in NOT_INCHES - {"and", "to"}  # "the knockout still half in it"
     return after in NOT_INCHES and not tokens[at].glued and after != "and"
 
 

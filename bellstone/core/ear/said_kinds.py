@@ -71,7 +71,8 @@ class SaidKinds(Group):
     def _hedge(self, n: int, p: Piece) -> bool:
         """Whether a hedge makes the next kind unsure; one that ends a clause makes the kind before it so."""
         before = self.parts[n - 1] if n else None
-        if before is not None and (before.what == "quantity" or self.s.words(before) in COLOURS) and self._ends_clause(n):
+        softened = before is not None and (before.what == "quantity" or self.s.words(before) in COLOURS)
+        if softened and self._ends_clause(n):
             self.s.use(p, "hedge")  # "ten percent maybe", "white I think"
             return False
         if self._hedges_a_kind(n):

@@ -108,7 +108,9 @@ def _near(a: Any, b: Any) -> bool:
     return a is None or a == b
 
 
-SAME_KIND = {"count": "note", "pass": "note", "change": "transition", "pipe": "transition", "next_look": "recommend", "counter_reset": "zero"}
+SAME_KIND = {
+    "count": "note", "pass": "note", "change": "transition", "pipe": "transition", "next_look": "recommend", "counter_reset": "zero",
+}  # fmt: skip
 
 
 def is_heard(label: Row, heard: Row) -> bool:
@@ -203,7 +205,8 @@ def _changes_between(heard: Sequence[Row]) -> list[Row]:
 
 def _soil_with_water(heard: Sequence[Row]) -> list[Row]:
     """Water that brings soil with it says that soil is seen."""
-    wet = [h for h in heard if h["kind"] == "leaking_in" and not h["negative"] and "soil" in " ".join(h["sighting"].qualities)]
+    leaks = [h for h in heard if h["kind"] == "leaking_in" and not h["negative"]]
+    wet = [h for h in leaks if "soil" in " ".join(h["sighting"].qualities)]
     return [{"kind": "soil_seen", "negative": False, "at": h["at"]} for h in wet]
 
 
