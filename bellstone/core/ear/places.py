@@ -6,6 +6,7 @@ from functools import partial
 
 from bellstone.core.ear.bores import bend_at, bore_at, bores_at
 from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.landmarks import BY_GROUND, is_on_ground, is_zeroed_at, landmark_at, words_at
 from bellstone.core.ear.onward import goes_on
 from bellstone.core.ear.quantities import MOST_FT, Quantity
 from bellstone.core.ear.token import Token
@@ -52,7 +53,7 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
     out: list[Piece | Place] = []
     i = 0
     while i < len(pieces):
-        bores = bores_at(pieces, partial(_word, tokens, pieces), i)
+        bores = bores_at(pieces, partial(words_at, tokens, pieces), i)
         if bores is not None:
             out.append(Piece("bores", bores.says, pieces[i].i, pieces[bores.j - 1].j))
             i = bores.j
@@ -64,7 +65,7 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
             continue
         if (
             i + 1 < len(pieces)
-            and _word(tokens, pieces, i) == "every"
+            and words_at(tokens, pieces, i) == "every"
             and (each := pieces[i + 1].quantity)
             and each.unit == "ft"
         ):
@@ -105,58 +106,31 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
     piece = pieces[i]
     if piece.what == "places" and piece.says == "next":
         return Place("next", i, i + 1, joint=True)
-    if _word(tokens, pieces, i) == "next" and i + 1 < len(pieces) and pieces[i + 1].what in ("kinds", "weak"):
+    if words_at(tokens, pieces, i) == "next" and i + 1 < len(pieces) and pieces[i + 1].what in ("kinds", "weak"):
         return Place("next", i, i + 1)
     if piece.what == "sides":  # "the back cleanout": the access that is there
         return Place(f"near {piece.says}:", i, i + 1, landmark=piece.says)
     if piece.what == "quantity" and piece.quantity is not None:
         return _of_quantity(pieces, tokens, i, piece.quantity)
-    if piece.what == "fillers" and _word(tokens, pieces, i) in ("at the", "by the", "by", "at", "at a", "by a"):
-        named = _landmark(pieces, tokens, i + 1)
+    if piece.what == "fillers" and words_at(tokens, pieces, i) in ("at the", "by the", "by", "at", "at a", "by a"):
+        named = landmark_at(pieces, tokens, i + 1)
         if named is not None and pieces[named[1] - 1].what == "landmarks":
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
-    if _word(tokens, pieces, i) in BY_GROUND and _is_on_ground(pieces):
-        named = _landmark(pieces, tokens, i + 1)
+    if words_at(tokens, pieces, i) in BY_GROUND and is_on_ground(pieces):
+        named = landmark_at(pieces, tokens, i + 1)
         if named is not None and any(p.what == "landmarks" for p in pieces[i + 1 : named[1]]):
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
-    if _is_zeroed_at(pieces, tokens, i):
-        named = _landmark(pieces, tokens, i + 1)
+    if is_zeroed_at(pieces, tokens, i):
+        named = landmark_at(pieces, tokens, i + 1)
         if named is not None:
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
     if piece.what == "places" and piece.says in ("under", "at", "past", "short"):
-        named = _landmark(pieces, tokens, i + 1)
+        named = landmark_at(pieces, tokens, i + 1)
         if named is not None:
             name, j = named
             side = {"under": "near", "at": "near", "past": "past", "short": "short of"}[piece.says]
             return Place(f"{side} {name}:", i, j, landmark=name)
     return None
-
-
-# before a thing of the house or the ground these say by what it lies
-BY_GROUND = frozenset({
-    "in the", "in a", "in", "on the", "on", "behind", "behind the", "along the", "along", "off the", "off", "across from", "amongst",
-    "in his", "in her", "in our", "in your", "in their", "under the", "in front of", "on a", "up by", "down by", "out by", "through the",
-})  # fmt: skip
-
-
-ON_GROUND = frozenset({"access", "access_fault", "located", "zero"})  # a hole in the fence is none of the pipe
-
-
-def _is_on_ground(pieces: Sequence[Piece]) -> bool:
-    return any(p.what == "kinds" and p.says.split()[0] in ON_GROUND for p in pieces)
-
-
-def _is_zeroed_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
-    """``zeroed it at the wye``: where the counter begins may be told by any fitting."""
-    begun = any(p.what == "kinds" and p.says.split()[0] in ("zero", "counter_reset") for p in pieces[max(i - 3, 0) : i])
-    lead = _word(tokens, pieces, i).split()
-    return begun and "at" in lead and lead[-1] in ("at", "the")
-
-
-def _word(tokens: Sequence[Token], pieces: Sequence[Piece], n: int) -> str:
-    if not 0 <= n < len(pieces):
-        return ""
-    return " ".join(t.word for t in tokens[pieces[n].i : pieces[n].j])
 
 
 AFTER_SO = ("before", "past", "short of", "beyond", "after")
@@ -169,7 +143,7 @@ def _of_quantity(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Qu
     """The place that a number is, with the words around it; None where it is a size, a depth or a count."""
     if q.unit in ("bare", "ft", "ft_in") and _is_plus(pieces, tokens, i) and q.is_one:
         return Place(f"+{feet(q.low)}", i - 1, i + 1)
-    so = _word(tokens, pieces, i + 1) == "or so" and _word(tokens, pieces, i + 2) in AFTER_SO
+    so = words_at(tokens, pieces, i + 1) == "or so" and words_at(tokens, pieces, i + 2) in AFTER_SO
     j = i + 2 if so else i + 1  # three feet or so before the curb
     side = _side(pieces, j)
     if q.unit == "in" and side:
@@ -185,7 +159,7 @@ def _of_quantity(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Qu
 
 
 def _is_plus(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
-    return _word(tokens, pieces, i - 1) == "+" and tokens[pieces[i].i].glued
+    return words_at(tokens, pieces, i - 1) == "+" and tokens[pieces[i].i].glued
 
 
 def _side(pieces: Sequence[Piece], j: int) -> str:
@@ -195,22 +169,22 @@ def _side(pieces: Sequence[Piece], j: int) -> str:
 
 
 def _is_further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> bool:
-    words = _word(tokens, pieces, i + 1)
+    words = words_at(tokens, pieces, i + 1)
     if q.unit == "bare":
         return words in MORE_FEET
-    return words in FURTHER or _word(tokens, pieces, i - 1) == "another"
+    return words in FURTHER or words_at(tokens, pieces, i - 1) == "another"
 
 
 def _further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place:
     """``four more feet``, ``3 ft further``, ``another six feet on``: from the place before, in travel direction."""
-    words, another = _word(tokens, pieces, i + 1), _word(tokens, pieces, i - 1) == "another"
+    words, another = words_at(tokens, pieces, i + 1), words_at(tokens, pieces, i - 1) == "another"
     end = i + 2 if words in FURTHER | MORE_FEET else i + 1
     return Place(f"+{feet(q.low)}", i - 1 if another else i, end)
 
 
 def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
-    words = _word(tokens, pieces, i + 1)
-    first = _word(tokens, pieces, i - 1) in ("first", "the first")
+    words = words_at(tokens, pieces, i + 1)
+    first = words_at(tokens, pieces, i - 1) in ("first", "the first")
     if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in LENGTHS:
         return None
     if _is_depth(pieces, i) and q.is_one or q.unit == "bare" and not _may_be_place(q, tokens, pieces, i):
@@ -242,15 +216,15 @@ def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
 
 def _may_be_place(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece], i: int) -> bool:
     spoken_small = tokens[pieces[i].i].spoken and q.is_one and q.low < 10 and q.low == int(q.low)
-    if _word(tokens, pieces, i + 1) in COUNTED and q.is_one and q.unit == "bare":
+    if words_at(tokens, pieces, i + 1) in COUNTED and q.is_one and q.unit == "bare":
         return False  # three joints
-    if spoken_small and _word(tokens, pieces, i - 1) not in LEADS:
+    if spoken_small and words_at(tokens, pieces, i - 1) not in LEADS:
         return False  # "the two pipes": a count, as like as not
     return 0 <= q.low <= MOST_FT and 0 <= q.high <= MOST_FT
 
 
 def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
-    before, after = _word(tokens, pieces, i - 1), _word(tokens, pieces, i + 1)
+    before, after = words_at(tokens, pieces, i - 1), words_at(tokens, pieces, i + 1)
     j = i + 1
     if q.high > MOST_FT or q.low < 0:
         return None
@@ -265,7 +239,7 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         return Place(f"{feet(q.low)} or {feet(q.high)}", i, j)
     if not q.is_one:
         return _stretch(pieces, tokens, i, q)
-    to = next((k for k in (i - 1, i - 2) if _leads_to(_word(tokens, pieces, k)) and (k == i - 1 or about)), None)
+    to = next((k for k in (i - 1, i - 2) if _leads_to(words_at(tokens, pieces, k)) and (k == i - 1 or about)), None)
     if to is not None:
         earlier = any(p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in") for p in pieces[:to])
         asks = "up to there: from where?" if earlier else ""
@@ -299,9 +273,9 @@ def _stretch(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
 
 def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, about: bool) -> Place | None:
     """From a footage on, as far as one saw; asked where the words may mean only there."""
-    q, before = pieces[i].quantity, _word(tokens, pieces, i - 1)
+    q, before = pieces[i].quantity, words_at(tokens, pieces, i - 1)
     assert q is not None
-    led = before in FROM or about and _word(tokens, pieces, i - 2) in FROM
+    led = before in FROM or about and words_at(tokens, pieces, i - 2) in FROM
     on = goes_on(pieces, tokens, j, led)
     if on is None and before not in ("past", "beyond", "from"):
         return None
@@ -339,8 +313,8 @@ def _feet_or_inches(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece
 
 def _beside(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity, side: str) -> Place | None:
     """``3 ft past the wye``, ``ten feet short of the curb``, ``three feet past that``."""
-    words = _word(tokens, pieces, i + 2)
-    named = _landmark(pieces, tokens, i + 2)
+    words = words_at(tokens, pieces, i + 2)
+    named = landmark_at(pieces, tokens, i + 2)
     if (
         named is None
         and side == "past"
@@ -351,60 +325,3 @@ def _beside(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantit
         return None
     name, j = named
     return Place(f"{feet(q.low)}ft {'past' if side == 'past' else 'short of'} {name}:", i, j, landmark=name)
-
-
-REFERENCES = {
-    "coupling": "coupling", "fitting wye": "wye", "fitting bend": "bend", "fitting tee": "tee", "trap": "trap",
-    "property_line": "property line",
-    "main": "main", "access": "cleanout",
-}  # fmt: skip
-
-
-CLOSER = frozenset({
-    "of", "of the", "on", "on the", "in", "in the", "by the", "beside", "near", "next to", "against", "at the", "off the", "to the",
-})  # fmt: skip
-
-
-def _more_closely(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> tuple[list[str], int]:
-    """``corner of the house``, ``planter on the north wall``: one landmark told by another, and where its words end."""
-    said: list[str] = []
-    while j + 1 < len(pieces) and _word(tokens, pieces, j) in CLOSER:
-        n = j + 1
-        while n < len(pieces) and _word(tokens, pieces, n) in ("the", "a", "his", "her", "our", "your", "their"):
-            n += 1
-        if n >= len(pieces) or pieces[n].what != "landmarks":
-            break
-        said += [_word(tokens, pieces, k) for k in range(j, n + 1)]
-        j = n + 1
-    return said, j
-
-
-def _is_adjective(pieces: Sequence[Piece], j: int) -> bool:
-    """``the big maple``: a size word right before a thing that places are said by."""
-    return pieces[j].what == "attributes" and j + 1 < len(pieces) and pieces[j + 1].what == "landmarks"
-
-
-def _landmark(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple[str, int] | None:
-    """A thing above the ground or in the pipe that a place is said by, and where its words end."""
-    j = i
-    while (
-        j < len(pieces)
-        and pieces[j].what == "fillers"
-        and _word(tokens, pieces, j) in ("the", "a", "an", "this", "that", "your", "our", "his", "her")
-    ):
-        j += 1
-    words: list[str] = []
-    while j < len(pieces) and len(words) < 2 and (pieces[j].what == "unknown" or _is_adjective(pieces, j)):
-        words.append(_word(tokens, pieces, j))
-        j += 1
-    if j >= len(pieces):
-        return None
-    piece = pieces[j]
-    if piece.what == "landmarks":
-        said, end = _more_closely(pieces, tokens, j + 1)
-        return " ".join([*words, _word(tokens, pieces, j), *said]), end
-    if not words and piece.what == "kinds" and piece.says in REFERENCES:
-        return REFERENCES[piece.says], j + 1
-    if (piece.what == "unknown" or not words and piece.what != "unknown") and _word(tokens, pieces, j) == "cleanout":
-        return " ".join([*words, "cleanout"]), j + 1
-    return None

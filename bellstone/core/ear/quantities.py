@@ -121,25 +121,20 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
         return None
     if _is_year(tokens, i):
         return Quantity("dated", first.number, first.number, i, i + 1)
-    numbered = _w(tokens, i - 1) in (
-        "$",
-        "number",
-        "photo",
-        "photograph",
-        "page",
-        "item",
-        "sheet",
-        "clip",
-        "row",
-        "entry",
-        "station no",
-        "frame",
-    )
-    if numbered or _w(tokens, i - 1) in ("no", "line") and not first.spoken:
+    if _is_a_name(tokens, i):
         return Quantity("talk", first.number, first.number, i, i + 1)
     single, j = _single(tokens, i)
     second = _second(tokens, single, i, j)
     return second or single
+
+
+NAMED = words_of("$ number photo photograph page item sheet clip row entry frame")
+
+
+def _is_a_name(tokens: Sequence[Token], i: int) -> bool:
+    """``photo 22``, ``$4,000``, ``line 3``: the number of a thing, and no measure."""
+    before = _w(tokens, i - 1)
+    return before in NAMED or before in ("no", "line") and not tokens[i].spoken
 
 
 YEARS = (1850, 2050)
