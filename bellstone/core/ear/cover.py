@@ -22,6 +22,7 @@ PHRASE, QUANTITY, FILLER, SIGN, SMALL, UNKNOWN = 1.0, 1.0, 0.6, 0.3, 1.2, 5.0
 LONGER = 0.01  # of two covers as cheap, the one with the longer phrases first
 # what a word between others means only where nothing else takes it
 BETWEEN, INFLECTED, MOST_BETWEEN = 0.2, 0.05, 3
+FARTHEST = 16  # words that the longest phrase may reach over
 # may stand between the words of a phrase and leave it what it is: no negative, number, tense, side or doubt
 LIGHT = words_of("""
     a an the is are it its this that has have been of all just really pretty very quite simply completely totally clean clear
@@ -115,7 +116,10 @@ def _pieces_at(
 
 def _loosely(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[float, Piece]]:
     """Phrases that stand here in another form of their words, or with a word or two between that say nothing."""
+    behind = {stem(w) for w in words[i + 1 : i + FARTHEST]}
     for phrase in lexicon.by_stem.get(stem(words[i]), ()):
+        if phrase.stems[-1] not in behind or phrase.stems[1] not in behind:
+            continue
         end = _spread(phrase, words, i)
         if end:
             price = PHRASE + BETWEEN * (end - i - len(phrase.words)) + INFLECTED
