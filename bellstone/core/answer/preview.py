@@ -12,10 +12,11 @@ from bellstone.core.entry import (
     Span,
     WordUse,
     position_words,
+    sighting_line,
 )
 from bellstone.core.findings import Finding, Resolved, resolve
 from bellstone.core.ground import DomainError
-from bellstone.core.record import Amount, Lateral, Rec
+from bellstone.core.record import Amount, Lateral, Rec, Sighting
 from bellstone.core.scheme import RATING_WORDS, Scheme
 from bellstone.core.stations import calibrate, pipes_on, place_visits
 
@@ -38,6 +39,7 @@ class Preview(Rec):
     words: tuple[WordUse, ...] = ()  # of a line heard in plain words: what each word was used for
     can_be_added: bool
     why_not: str = ""
+    again: str = ""  # what is there already, of that kind at that footage: Enter asks once more
 
 
 def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme) -> Preview:
@@ -64,7 +66,30 @@ def preview(lateral: Lateral, reading: EntryReading, scheme: Scheme) -> Preview:
         return Preview(**base, pieces=(), can_be_added=False, why_not=str(error))
     rows = rows_of(after, ids, scheme)
     pieces = tuple(_piece(row) for row in rows) or _other(reading)
-    return Preview(**base, pieces=pieces, findings=tuple(r.finding for r in rows), can_be_added=True)
+    findings = tuple(r.finding for r in rows)
+    return Preview(**base, pieces=pieces, findings=findings, can_be_added=True, again=_again(lateral, after, ids))
+
+
+def _again(before: Lateral, after: Lateral, ids: list[str]) -> str:
+    """What the same pass of the same run has told already: the same kind at the same footage, and no word that it is the same."""
+    if len(before.visits) != len(after.visits):
+        return ""
+    said, new = before.visits[-1].sightings, {s.id: s for s in after.visits[-1].sightings}
+    known = {s.item for s in said}
+    for s in (new[i] for i in ids if i in new):
+        if s.item in known or s.position.by != "counter" or s.none_of:
+            continue
+        if (there := next((o for o in said if _told_at(o) == _told_at(s)), None)) is not None:
+            return f"“{sighting_line(there)}” is there already. Enter again adds another; “same” says more of that one"
+    return ""
+
+
+def _told_at(s: Sighting) -> tuple[object, ...]:
+    """What is told, on which pass of which run, and at which footage."""
+    if s.position.by != "counter":
+        return (s.id,)
+    to = s.position.to.likely if s.position.to else None
+    return (s.kind, s.run, s.travel, s.position.counter.likely, to, s.none_of)
 
 
 def rows_of(after: Lateral, ids: list[str], scheme: Scheme) -> tuple[Resolved, ...]:

@@ -5,7 +5,7 @@ from bellstone.core.edits.corrected_reading import Reread, with_reading
 from bellstone.core.edits.new_lateral import new_record
 from bellstone.core.edits.page import PageLine, add_page, add_said, record_from_page, record_from_said, record_of_drafts
 from bellstone.core.edits.review import MOST_DRAFTS, Taken, Undecided, add_drafts, heard_page
-from bellstone.core.edits.rows import replace_sighting, without
+from bellstone.core.edits.rows import replace_sighting, with_words, without, without_all
 from bellstone.core.edits.runs import with_first_pipe, without_run
 from bellstone.core.edits.same_item import join_items, keep_apart
 
@@ -30,6 +30,8 @@ __all__ = [
     "add_drafts",
     "with_first_pipe",
     "with_reading",
+    "with_words",
     "without",
+    "without_all",
     "without_run",
 ]

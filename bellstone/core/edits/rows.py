@@ -1,8 +1,11 @@
-"""One row of a record said anew, or taken out."""
+"""Rows of a record said anew, given more words, or taken out."""
 
-from bellstone.core.entry import EntryReading, See
+from collections.abc import Sequence
+
+from bellstone.core.entry import EntryReading, See, read_line, sighting_line
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral, Sighting, Visit
+from bellstone.core.scheme import Scheme
 
 
 def replace_sighting(lateral: Lateral, sighting_id: str, reading: EntryReading, visit: int = -1) -> Lateral:
@@ -30,6 +33,43 @@ def replace_sighting(lateral: Lateral, sighting_id: str, reading: EntryReading, 
 
     sightings = tuple(said_anew(s) for s in old_visit.sightings)
     return with_visit(lateral, index, old_visit.model_copy(update={"sightings": sightings}))
+
+
+def with_words(lateral: Lateral, sighting_ids: Sequence[str], words: str, scheme: Scheme, visit: int = -1) -> Lateral:
+    """The record with the same words added to several sightings, each read again as its own line: all of them, or none.
+
+    Raises
+    ------
+    DomainError
+        A row that cannot take the words, named by its line; or no such sighting.
+
+    Examples
+    --------
+    >>> from bellstone.core.edits.page import record_from_page
+    >>> from bellstone.core.scheme import house_scheme
+    >>> record, _ = record_from_page("run A cleanout\\n20 roots 40%\\n30 crack top")
+    >>> [s.at for s in with_words(record, ["s1", "s2"], "joint", house_scheme()).visits[0].sightings]
+    ['joint', 'joint']
+    """
+    index = visit % len(lateral.visits)
+    rows = {s.id: s for s in lateral.visits[index].sightings}
+    for ident in dict.fromkeys(sighting_ids):
+        if ident not in rows:
+            raise DomainError("sighting", ident, "is not in this visit")
+        line = f"{sighting_line(rows[ident])} {words.strip()}"
+        reading = read_line(line, scheme)
+        if reading.unread or reading.questions:
+            why = reading.questions[0].text if reading.questions else reading.unread[0].why
+            raise DomainError("row", line, f"{why}. No row was changed: leave this one out, or say it otherwise")
+        lateral = replace_sighting(lateral, ident, reading, index)
+    return lateral
+
+
+def without_all(lateral: Lateral, thing_ids: Sequence[str], visit: int = -1) -> Lateral:
+    """The record without any of several things of a visit."""
+    for ident in dict.fromkeys(thing_ids):
+        lateral = without(lateral, ident, visit)
+    return lateral
 
 
 def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:

@@ -13,7 +13,9 @@ from bellstone.core.edits import (
     add_said,
     replace_sighting,
     with_first_pipe,
+    with_words,
     without,
+    without_all,
     without_run,
 )
 from bellstone.core.ground import DomainError
@@ -78,6 +80,20 @@ def say_anew(lateral_id: int, seen: int, who: Any, sighting_id: str, text: str) 
 
 def take_out(lateral_id: int, seen: int, who: Any, thing_id: str) -> Edited:
     return edit(lateral_id, seen, who, "Taken out", lambda record: without(record, thing_id))
+
+
+def say_of_rows(lateral_id: int, seen: int, who: Any, ids: Sequence[str], words: str) -> Edited:
+    """The same words added to several rows: one change."""
+    said = f"“{words.strip()}” added to {_rows(ids)}"
+    return edit(lateral_id, seen, who, said, lambda record: with_words(record, ids, words, scheme_of(record)))
+
+
+def take_rows_out(lateral_id: int, seen: int, who: Any, ids: Sequence[str]) -> Edited:
+    return edit(lateral_id, seen, who, f"{_rows(ids)} taken out", lambda record: without_all(record, ids))
+
+
+def _rows(ids: Sequence[str]) -> str:
+    return f"{len(ids)} row{'s' if len(ids) != 1 else ''}"
 
 
 def take_run_out(lateral_id: int, seen: int, who: Any, run_id: str) -> Edited:

@@ -47,6 +47,16 @@ class Drafts(Schema):
     undecided: Annotated[list[Undecided], Field(max_length=MOST_DRAFTS)] = []
 
 
+class Rows(Schema):
+    """Several rows by their ids; words that each of them gets."""
+
+    ids: Annotated[list[Annotated[str, Field(max_length=40)]], Field(min_length=1, max_length=2000)]
+
+
+class RowsSaid(Rows):
+    words: Annotated[str, Field(min_length=1, max_length=200)]
+
+
 @router.post("/{lateral_id}/read", response={200: Preview, 404: Refusal, 422: Refusal}, operation_id="read")
 def read(request: HttpRequest, lateral_id: LateralId, said: Said) -> Preview:
     """How a line would be read; nothing is changed."""
@@ -98,6 +108,18 @@ def read_again(
 @router.delete("/{lateral_id}/things/{thing_id}", response=ANSWERS, operation_id="take_out")
 def take_out(request: HttpRequest, lateral_id: LateralId, thing_id: str, version: Version) -> HttpResponse:
     return answer(*say.take_out(lateral_id, version, request.user, thing_id))
+
+
+@router.put("/{lateral_id}/rows", response=ANSWERS, operation_id="say_of_rows")
+def say_of_rows(request: HttpRequest, lateral_id: LateralId, rows: RowsSaid, version: Version) -> HttpResponse:
+    """The same words added to each of several rows, all or none: undo takes all back."""
+    return answer(*say.say_of_rows(lateral_id, version, request.user, rows.ids, rows.words))
+
+
+@router.post("/{lateral_id}/rows/take-out", response=ANSWERS, operation_id="take_rows_out")
+def take_rows_out(request: HttpRequest, lateral_id: LateralId, rows: Rows, version: Version) -> HttpResponse:
+    """Several rows taken out as one change."""
+    return answer(*say.take_rows_out(lateral_id, version, request.user, rows.ids))
 
 
 @router.delete("/{lateral_id}/runs/{run_id}", response=ANSWERS, operation_id="take_run_out")

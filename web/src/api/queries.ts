@@ -318,6 +318,14 @@ export const edits = {
           params: { ...params, path: { ...params.path, thing_id } },
         }),
       ),
+  rowsSaid:
+    (ids: string[], words: string): Edit =>
+    (at) =>
+      answered(api.PUT('/api/laterals/{lateral_id}/rows', { ...at, body: { ids, words } })),
+  rowsOut:
+    (ids: string[]): Edit =>
+    (at) =>
+      answered(api.POST('/api/laterals/{lateral_id}/rows/take-out', { ...at, body: { ids } })),
   takeRunOut:
     (run_id: string): Edit =>
     ({ params }) =>

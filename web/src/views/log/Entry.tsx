@@ -29,6 +29,7 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
   const entry = useEntry();
   const strip = useStrip();
   const [back, setBack] = useState(0);
+  const [askedOf, setAskedOf] = useState('');
   const { data, error, isPlaceholderData } = useQuery({
     ...readOptions(desk.id, desk.version, entry),
     placeholderData: entry ? keepPreviousData : undefined,
@@ -38,6 +39,9 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
 
   const add = async (keep: boolean) => {
     if (!entry.trim()) return;
+    // said already: asked once, and taken by a second Enter
+    if (read?.again && !isPlaceholderData && askedOf !== entry) return setAskedOf(entry);
+    setAskedOf('');
     strip.follow();
     // a reading of this very line and version is drawn at once; the answer brings all that follows from it
     const shown =
@@ -110,7 +114,7 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
         {error ? (
           <span>▲ {error.message}</span>
         ) : read ? (
-          <Reading text={entry} read={read} onChoose={type} />
+          <Reading text={entry} read={read} asked={askedOf === entry} onChoose={type} />
         ) : refused ? (
           <span>▲ {refused}</span>
         ) : (

@@ -6,12 +6,14 @@ import { whereWords } from '../../strip/get-where';
 import { Mark } from '../../strip/Marks';
 import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
-import { useDraft } from '../desk/drafts';
 import { useSheet } from '../desk/use-sheet';
 import { useWindowShape } from '../desk/use-window';
+import { EditRow } from './EditRow';
 import classes from './LogView.module.css';
+import { MarkedBar } from './MarkedBar';
 import { playing, stamp } from './playing';
 import { ShownRows } from './ShownRows';
+import { useMarkedRows } from './use-marked-rows';
 import { useRows } from './use-rows';
 import { useShownRows } from './use-shown-rows';
 
@@ -41,6 +43,9 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   const everything = useMemo(() => assessment.findings.filter((f) => !f.computed), [assessment.findings]);
   const choice = useShownRows(desk, everything);
   const said = choice.shown;
+  const marks = useMarkedRows(said);
+  /** The row above or below the one that was edited is edited next. */
+  const editNext = (id: string, by: number) => setEditing(said[said.findIndex((f) => f.id === id) + by]?.id ?? null);
   const chosen = said.findIndex((f) => f.id === strip.selected);
   const rows = useRows(table, said.length, small ? SMALL_ROW_PX : ROW_PX, chosen);
   if (everything.length === 0 && assessment.depths.length === 0)
@@ -69,7 +74,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
           .slice(rows.first, rows.last + 1)
           .map((f, i) =>
             editing === f.id ? (
-              <EditRow key={f.id} finding={f} onDone={() => setEditing(null)} />
+              <EditRow key={f.id} finding={f} onDone={(by) => (by ? editNext(f.id, by) : setEditing(null))} />
             ) : (
               <FindingRow
                 key={f.id}
@@ -78,6 +83,8 @@ export function FindingsTable({ desk }: { desk: Desk }) {
                 where={whereWords(assessment, f)}
                 on={strip.selected === f.id}
                 second={strip.second === f.id}
+                marked={marks.isMarked(f.id)}
+                onMark={marks.mark}
                 scrolled={rows.many || (small && strip.selected === opened)}
                 onSelect={select}
                 onEdit={setEditing}
@@ -99,6 +106,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   return (
     <>
       {everything.length > FEW && <ShownRows rows={choice} of={everything.length} />}
+      {marks.marked.length > 0 && <MarkedBar rows={marks} />}
       {list}
     </>
   );
@@ -112,6 +120,9 @@ interface RowProps {
   /** Selects the finding, or picks it beside the selected one. */
   onSelect: (finding: Finding, beside: boolean) => void;
   second: boolean;
+  /** Marked for a change together with others. */
+  marked: boolean;
+  onMark: (id: string, all: boolean) => void;
   /** The table itself brings it into view, or nobody does. */
   scrolled: boolean;
   onEdit: (id: string) => void;
@@ -123,6 +134,8 @@ const FindingRow = memo(function FindingRow({
   where,
   on,
   second,
+  marked,
+  onMark,
   scrolled,
   onSelect,
   onEdit,
@@ -138,13 +151,29 @@ const FindingRow = memo(function FindingRow({
       ref={row}
       data-on={on || undefined}
       data-second={second || undefined}
+      data-marked={marked || undefined}
       data-finding-row={f.id}
       // a second one picked with Shift is no text to mark
       onMouseDown={(e) => e.shiftKey && e.preventDefault()}
       onClick={(e) => onSelect(f, e.shiftKey || e.ctrlKey)}
       onDoubleClick={() => onEdit(f.id)}
     >
-      <td className="quiet">{index}</td>
+      <td className={classes.number}>
+        <button
+          type="button"
+          className={classes.numbered}
+          aria-pressed={marked}
+          aria-label={`Mark row ${index}`}
+          title="Marks the row; Shift marks all from the last one"
+          onClick={(e) => {
+            e.stopPropagation();
+            onMark(f.id, e.shiftKey);
+          }}
+          onDoubleClick={(e) => e.stopPropagation()}
+        >
+          {index}
+        </button>
+      </td>
       <td className={classes.right} title={f.basis}>
         <b>{where}</b>
         {f.how === 'station' && f.band_ft != null && <span className="quiet"> ±{f.band_ft.toFixed(1)}</span>}
@@ -223,37 +252,6 @@ const toggled = (f: Finding) => {
     ? f.entry.replace('?', '')
     : f.entry.replace(new RegExp(`\\b${kind}(\\|\\w+)*`), (m) => `${m}?`);
 };
-
-function EditRow({ finding, onDone }: { finding: Finding; onDone: () => void }) {
-  const { id, send, refused } = useSheet();
-  const { text, setText, forget } = useDraft(`row.${id}.${finding.id}`, finding.entry);
-  const done = () => {
-    forget();
-    onDone();
-  };
-  const save = async () => {
-    if (text.trim() === finding.entry || (await send(edits.sighting(finding.id, text)))) done();
-  };
-  return (
-    <tr data-on>
-      <td colSpan={12}>
-        <input
-          className={classes.cell}
-          // biome-ignore lint/a11y/noAutofocus: it opens because it was asked for
-          autoFocus
-          aria-label="Edit the finding"
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') save();
-            if (e.key === 'Escape') done();
-          }}
-        />
-        <span className="quiet">Enter saves, Esc leaves it as it was</span> {refused && <span>▲ {refused}</span>}
-      </td>
-    </tr>
-  );
-}
 
 /** Kinds of statement that the desk can take out again by their id. */
 const REMOVABLE = ['symptom', 'flush', 'count'];

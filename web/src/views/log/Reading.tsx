@@ -5,11 +5,13 @@ import { Underlined } from './Underlined';
 export interface ReadingProps {
   text: string;
   read: Preview;
+  /** Enter was pressed on what is there already. */
+  asked?: boolean;
   onChoose: (line: string) => void;
 }
 
 /** What the line would add, or what it asks; of plain words, what each of them was used for. */
-export function Reading({ text, read, onChoose }: ReadingProps) {
+export function Reading({ text, read, asked = false, onChoose }: ReadingProps) {
   return (
     <>
       {read.questions[0] ? (
@@ -17,6 +19,7 @@ export function Reading({ text, read, onChoose }: ReadingProps) {
       ) : (
         <Pieces text={text} read={read} />
       )}
+      {read.again && <span className={asked ? classes.ask : 'quiet'}> ▲ {read.again}</span>}
       {read.words.length > 0 && <Account text={text} words={read.words} line={read.completed} />}
     </>
   );
