@@ -105,7 +105,7 @@ def _assessed(lateral: Lateral, scheme: Scheme, path: str | None) -> Assessment:
         **_how_it_rates(lateral, here, lines, scheme),
         **_how_it_holds_water(here, before, scheme),
         **_what_was_seen(lateral, placings[-1], here),
-        **_beside_the_pipe(lateral, placings[-1], here, scheme),
+        **_beside_the_pipe(lateral, placings[-1], here, line, scheme),
         proposals=proposals,
         earlier=_became(before, here.rows, here.coverage, proposals),
     )
@@ -188,11 +188,12 @@ def _what_was_seen(lateral: Lateral, placing: Placing, here: JudgedPath) -> dict
     }
 
 
-def _beside_the_pipe(lateral: Lateral, placing: Placing, here: JudgedPath, scheme: Scheme) -> dict[str, Any]:
+def _beside_the_pipe(lateral: Lateral, placing: Placing, here: JudgedPath, line: str, scheme: Scheme) -> dict[str, Any]:
     """Depths, digs, the section at the cursor, and what to be wary of."""
     rows, segments, visit = here.rows, here.segments, here.visit
     depths = depths_of(lateral, visit, placing, segments, here.parts)
-    needed = tuple(digs(rows, depths, segments, pond_causes(here.parts), here.axis))
+    mine = [m for m in lateral.moved_digs if (m.line or lateral.lines[0].id) == line]
+    needed = tuple(digs(rows, depths, segments, pond_causes(here.parts), here.axis, mine))
     return {
         "depths": depths_read(visit, placing),
         "digs": needed,

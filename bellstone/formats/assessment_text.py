@@ -135,7 +135,17 @@ def dig_words(d: Bracket) -> str:
         if d.invert_depth_ft is None
         else f"invert {d.invert_depth_ft:.1f} ft ± {d.depth_band_ft or 0:.1f} deep"
     )
-    return f"dig about {d.where} ± {d.band_ft:.1f}: {deep}, {d.depth_basis}; {'; '.join(d.names)}. Lift {d.lift}. {'; '.join(d.flags)}."
+    return (
+        f"dig about {d.where} ± {d.band_ft:.1f}: {deep}, {d.depth_basis}; {'; '.join(d.names)}. Lift {d.lift}. "
+        f"{moved_words(d)}{'; '.join(d.flags)}."
+    )
+
+
+def moved_words(d: Bracket) -> str:
+    """What was set by hand of a dig, and the ends that were computed; nothing where they stand as computed."""
+    if d.moved is None:
+        return ""
+    return f"Ends set by hand: {d.moved.reason} ({'; '.join(d.moved.changes)}). Computed: {d.moved.where}, {d.why}. "
 
 
 def _beside(a: Assessment) -> Iterator[str]:

@@ -27,7 +27,9 @@ def test_a_row_keeps_its_run_pass_and_item() -> None:
     assert (before.item, before.run, before.travel, before.size) == (after.item, after.run, after.travel, after.size)
 
 
-@pytest.mark.parametrize(("ids", "words"), [(["s1", "s3"], "curtain"), (["s1", "s9"], "joint"), (["s1"], "gobbledygook")])
+@pytest.mark.parametrize(
+    ("ids", "words"), [(["s1", "s3"], "curtain"), (["s1", "s9"], "joint"), (["s1"], "gobbledygook")]
+)
 def test_one_row_that_cannot_is_a_refusal_of_all(ids: list[str], words: str) -> None:
     with pytest.raises(DomainError):
         with_words(record(), ids, words, HOUSE)

@@ -67,6 +67,7 @@ class DigSheet(Rec):
     trench: str
     expect: tuple[str, ...]
     lift: str
+    ends_why: str  # why the stakes stand where they do
     before_closing: tuple[str, ...]
     cautions: tuple[str, ...]
     cut: Cut
@@ -87,7 +88,7 @@ def _sheet(a: Assessment, dig: Bracket, number: int) -> DigSheet:
     return DigSheet(
         number=number, of=len(a.digs), what=dig.names, where=dig.where, start_ft=dig.start_ft, end_ft=dig.end_ft,
         band_ft=dig.band_ft, stakes=_stakes(a, dig), in_plan=_in_plan(a, number), plan=a.plan, marked=_marked(a, dig),
-        deep=_deep(dig), trench=_trench(dig, here), expect=tuple(_expect(a, dig, here)), lift=dig.lift,
+        deep=_deep(dig), trench=_trench(dig, here), expect=tuple(_expect(a, dig, here)), lift=dig.lift, ends_why=_ends_why(dig),
         before_closing=BEFORE_CLOSING, cautions=(*stops, *dig.flags), cut=_cut(a, dig),
     )  # fmt: skip
 
@@ -129,6 +130,12 @@ def _deep(dig: Bracket) -> str:
     band = dig.depth_band_ft or 0.0
     low, high = max(dig.invert_depth_ft - band, 0.0), dig.invert_depth_ft + band
     return f"invert {dig.invert_depth_ft:.1f} ft below the ground, from {low:.1f} to {high:.1f} ft; {dig.depth_basis}"
+
+
+def _ends_why(dig: Bracket) -> str:
+    if dig.moved is None:
+        return dig.why
+    return f"set by hand: {dig.moved.reason}; {'; '.join(dig.moved.changes)}; computed {dig.moved.where}"
 
 
 def _trench(dig: Bracket, here: SegmentShown | None) -> str:

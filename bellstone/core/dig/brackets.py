@@ -17,6 +17,7 @@ PipeNames = Sequence[tuple[float, float, float, float, str]]
 DepthSource = Callable[[Array], Sequence[Told | None]]
 WORKING_ROOM_FT = 2.0  # handbook 2.11, working value
 PAST_JOINT_FT = 0.5
+ONE_HOLE_FT = 4.0  # less ground than this between two holes does not stand by itself: one hole; working value
 REACH_FOR_JOINT_FT = 6.0  # how far outward an end is moved to land past a joint: working value
 LADDER_FT, PROTECT_FT, DESIGN_FT = 4.0, 5.0, 20.0  # US federal excavation rules, from memory; local rules govern
 
@@ -30,6 +31,16 @@ class Need:
     start: float
     end: float
     sigma: float
+
+
+class MovedEnds(Rec):
+    """The ends as they were computed of a dig that the analyst has moved, the reason, and what moving changes."""
+
+    start_ft: float
+    end_ft: float
+    where: str
+    reason: str
+    changes: tuple[str, ...]
 
 
 class Bracket(Rec):
@@ -48,6 +59,9 @@ class Bracket(Rec):
     ends_at_joints: tuple[bool, bool]
     lift: str
     flags: tuple[str, ...]
+    extent_ft: tuple[float, float]  # from where to where what it is dug for was seen
+    why: str  # why the ends lie where they were computed
+    moved: MovedEnds | None = None
 
 
 def bracket(start: float, end: float, sigma: float) -> tuple[float, float]:
@@ -89,7 +103,7 @@ def past_joint(end: float, outward: int, joints: Sequence[float]) -> tuple[float
 def brackets(
     needs: Sequence[Need], joints: Sequence[float], depths_at: DepthSource, pipe: str | PipeNames, axis: AxisWords
 ) -> list[Bracket]:
-    """Digs along the line for what needs one; brackets that overlap become one dig, told at its centre.
+    """Digs along the line for what needs one; brackets that overlap, or nearly, become one dig, told at its centre.
 
     Excavation flags go by the deep end of the depth's band.
     """
@@ -98,7 +112,7 @@ def brackets(
     spans = [(*bracket(need.start, need.end, need.sigma), need) for need in needs]
     # by where the brackets begin: what lies further on but is less surely placed may need its hole sooner
     for start, end, need in sorted(spans, key=lambda span: span[0]):
-        if start <= reach:
+        if start <= reach + ONE_HOLE_FT:
             groups[-1].append(need)
             reach = max(reach, end)
         else:
@@ -139,7 +153,19 @@ def _dig(
         ends_at_joints=(up, down),
         lift=f"about {end - start:.0f} ft of {pipe if isinstance(pipe, str) else pipe_words(pipe, start, end)}; {joint_words}",
         flags=excavation_flags(depth[0] + (band or 0.0) if depth else None),
+        extent_ft=(min(n.start for n in group), max(n.end for n in group)),
+        why=_why(group, (up, down)),
     )
+
+
+def _why(group: list[Need], past: tuple[bool, bool]) -> str:
+    """Why the ends of a dig lie where they do."""
+    sigma = max(n.sigma for n in group)
+    room = f"{WORKING_ROOM_FT:.0f} ft of working room and twice the σ of {sigma:.1f} ft beyond what was seen"
+    ends = {(True, True): "each end", (True, False): "the upstream end", (False, True): "the downstream end"}.get(past)
+    joint = f"; {ends} half a foot past the joint beyond" if ends else "; no joint is known to end at"
+    one = f"; one hole for {len(group)}: less than {ONE_HOLE_FT:.0f} ft would stand between" if len(group) > 1 else ""
+    return room + joint + one
 
 
 def pipe_words(pipes: PipeNames, start: float, end: float) -> str:

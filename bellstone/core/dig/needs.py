@@ -4,9 +4,11 @@ from collections.abc import Sequence
 
 from bellstone.core.dig.brackets import Bracket, Need, brackets
 from bellstone.core.dig.depth import Depths
+from bellstone.core.dig.moved import with_moved
 from bellstone.core.findings import AxisWords, Resolved, is_joint, joints_of
 from bellstone.core.judgement import one_each, standing_rating
 from bellstone.core.pipe import MATERIALS
+from bellstone.core.record import MovedDig
 from bellstone.core.stations import Segment
 from bellstone.core.water import Cause
 
@@ -34,7 +36,9 @@ def digs(
     segments: Sequence[Segment],
     held_by: dict[str, Cause],
     axis: AxisWords,
+    moved: Sequence[MovedDig] = (),
 ) -> list[Bracket]:
+    """Digs for what needs one, in order along the line; the ends of some as the analyst set them."""
     needs = [
         Need(
             r.sighting.item,
@@ -54,7 +58,7 @@ def digs(
     patterns = [p for p in (joints_of(segment, rows) for segment in segments) if p is not None and p.certain]
     joints = sorted([*joints, *(ft for p in patterns for ft in p.predicted_ft)])
     pipes = [(*_start(s), *_end(s), s.name) for s in segments]
-    return brackets(needs, joints, depths.at, pipes, axis)
+    return with_moved(brackets(needs, joints, depths.at, pipes, axis), moved, joints, pipes, axis)
 
 
 def _start(s: Segment) -> tuple[float, float]:

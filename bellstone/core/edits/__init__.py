@@ -2,6 +2,7 @@
 
 from bellstone.core.edits.adding import Adder, add_line
 from bellstone.core.edits.corrected_reading import Reread, with_reading
+from bellstone.core.edits.digs import with_dig_as_computed, with_dig_moved
 from bellstone.core.edits.new_lateral import new_record
 from bellstone.core.edits.page import PageLine, add_page, add_said, record_from_page, record_from_said, record_of_drafts
 from bellstone.core.edits.review import MOST_DRAFTS, Taken, Undecided, add_drafts, heard_page
@@ -28,6 +29,8 @@ __all__ = [
     "record_of_drafts",
     "replace_sighting",
     "add_drafts",
+    "with_dig_as_computed",
+    "with_dig_moved",
     "with_first_pipe",
     "with_reading",
     "with_words",

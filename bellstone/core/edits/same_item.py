@@ -1,7 +1,7 @@
 """This is that: two items become one, with everything said and decided about either."""
 
 from bellstone.core.ground import DomainError
-from bellstone.core.record import Item, Lateral, NotSame
+from bellstone.core.record import Item, Lateral, MovedDig, NotSame
 
 
 def items_of(lateral: Lateral) -> set[str]:
@@ -55,10 +55,16 @@ def join_items(lateral: Lateral, keep: str, join: str) -> Lateral:
         update={
             "visits": visits,
             "overrides": overrides,
+            "moved_digs": tuple(_with_item(m, keep, join) for m in lateral.moved_digs),
             "items": _joined_items(lateral.items, keep, join),
             "not_same": tuple(p for p in lateral.not_same if join not in (p.a, p.b)),
         }
     )
+
+
+def _with_item(moved: MovedDig, keep: str, join: str) -> MovedDig:
+    items = tuple(dict.fromkeys(keep if i == join else i for i in moved.items))
+    return moved if items == moved.items else moved.model_copy(update={"items": items})
 
 
 def _joined_items(items: tuple[Item, ...], keep: str, join: str) -> tuple[Item, ...]:

@@ -1,6 +1,6 @@
 """The record: what was said of a lateral, as it was said. Defined once: input, file and payload."""
 
-from bellstone.core.record.advice import Claim, Mark, NotSame, Recommendation, Repair, Tool
+from bellstone.core.record.advice import Claim, Mark, MovedDig, NotSame, Recommendation, Repair, Tool
 from bellstone.core.record.amount import Amount, amount_middle, amount_spread
 from bellstone.core.record.base import Name, Rec, seen
 from bellstone.core.record.ids import next_id
@@ -54,6 +54,7 @@ __all__ = [
     "Line",
     "Mark",
     "NotAssessable",
+    "MovedDig",
     "NotSame",
     "OrderPosition",
     "Pass",

@@ -76,6 +76,9 @@ class Repair(Rec):
     said: Text = ""
 
 
+MOST_STATION_FT, MOST_DIG_FT = 5000.0, 300.0  # working values
+
+
 class Override(Rec):
     """A rating or verdict set by the analyst, with the reason; the computed one stays beside it."""
 
@@ -88,6 +91,22 @@ class Override(Rec):
     def _one_thing(self) -> "Override":
         if (self.item is None) != (self.rating is None) or (self.item is None) == (self.verdict is None):
             raise ValueError("an override sets an item's rating, or the line's verdict")
+        return self
+
+
+class MovedDig(Rec):
+    """The ends of a dig set by the analyst, by what it is dug for, with the reason; the computed ones stay beside them."""
+
+    items: Annotated[tuple[Id, ...], Field(min_length=1, max_length=200)]
+    line: Id | None = None  # whose path to the main the stations are of; None: the main line
+    start_ft: Annotated[float, Field(ge=-MOST_STATION_FT, le=MOST_STATION_FT)]
+    end_ft: Annotated[float, Field(ge=-MOST_STATION_FT, le=MOST_STATION_FT)]
+    reason: Annotated[str, Field(min_length=3, max_length=1000)]
+
+    @model_validator(mode="after")
+    def _has_length(self) -> "MovedDig":
+        if not 0 < self.end_ft - self.start_ft <= MOST_DIG_FT:
+            raise ValueError(f"a dig ends after it starts, and within {MOST_DIG_FT:g} ft")
         return self
 
 

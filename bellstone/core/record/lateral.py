@@ -9,7 +9,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, ValidationError, model_validator
 
 from bellstone.core.ground import RecordError
-from bellstone.core.record.advice import Answer, Claim, Mark, NotSame, Override, Recommendation, Repair, Tool
+from bellstone.core.record.advice import Answer, Claim, Mark, MovedDig, NotSame, Override, Recommendation, Repair, Tool
 from bellstone.core.record.base import Rec, Text
 from bellstone.core.record.references import check_references
 from bellstone.core.record.sighting import Item
@@ -36,6 +36,7 @@ class Lateral(Rec):
     repairs: Annotated[tuple[Repair, ...], Field(max_length=200)] = ()
     tools: Annotated[tuple[Tool, ...], Field(max_length=100)] = ()
     overrides: Annotated[tuple[Override, ...], Field(max_length=2000)] = ()
+    moved_digs: Annotated[tuple[MovedDig, ...], Field(max_length=200)] = ()
     answers: Annotated[tuple[Answer, ...], Field(max_length=2000)] = ()
     not_same: Annotated[tuple[NotSame, ...], Field(max_length=5000)] = ()
     chosen_plan: Text = ""

@@ -7,7 +7,8 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from bellstone.core.answer import Rerated
-from bellstone.desk.actions import judge_by, same
+from bellstone.core.record import MovedDig
+from bellstone.desk.actions import judge_by, move_dig, same
 from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, answer
 
 router = Router(tags=["laterals"])
@@ -22,6 +23,10 @@ class TwoItems(Schema):
 
 class Consequence(Schema):
     words: str
+
+
+class Items(Schema):
+    items: Annotated[list[Annotated[str, Field(max_length=40)]], Field(min_length=1, max_length=200)]
 
 
 class SchemeName(Schema):
@@ -55,3 +60,21 @@ def look_at_scheme(request: HttpRequest, lateral_id: LateralId, chosen: SchemeNa
 @router.post("/{lateral_id}/scheme", response=ANSWERS, operation_id="judge_by")
 def take_scheme(request: HttpRequest, lateral_id: LateralId, chosen: SchemeName, version: Version) -> HttpResponse:
     return answer(*judge_by.judge_by(lateral_id, version, request.user, chosen.label))
+
+
+@router.post(
+    "/{lateral_id}/digs/look", response={200: list[str], 404: Refusal, 422: Refusal}, operation_id="look_at_dig"
+)
+def look_at_dig(request: HttpRequest, lateral_id: LateralId, moved: MovedDig) -> list[str]:
+    """What setting the ends of a dig would change; nothing is changed."""
+    return list(move_dig.what_if(lateral_id, moved))
+
+
+@router.put("/{lateral_id}/digs/ends", response=ANSWERS, operation_id="move_dig")
+def set_dig_ends(request: HttpRequest, lateral_id: LateralId, moved: MovedDig, version: Version) -> HttpResponse:
+    return answer(*move_dig.move(lateral_id, version, request.user, moved))
+
+
+@router.post("/{lateral_id}/digs/as-computed", response=ANSWERS, operation_id="dig_as_computed")
+def dig_as_computed(request: HttpRequest, lateral_id: LateralId, dig: Items, version: Version) -> HttpResponse:
+    return answer(*move_dig.as_computed(lateral_id, version, request.user, dig.items))

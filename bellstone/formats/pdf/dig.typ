@@ -27,6 +27,7 @@
     text(size: 8.5pt, fill: quiet)[Along the pipe, not over the ground: follow the located line. No plan was drawn, so these are about; locate the pipe again before digging.]
   }
   if s.marked.len() > 0 { v(1mm); points(s.marked) }
+  text(size: 8.5pt, fill: quiet)[The ends: #s.ends_why.]
   [== How deep]
   [#s.deep. #linebreak() #s.trench.]
   cut(s)

@@ -29,6 +29,7 @@ export type WaterBands = Schemas['WaterBands'];
 export type WaterIf = Schemas['WaterIf'];
 export type FlowShown = Schemas['FlowShown'];
 export type HowFar = Schemas['HowFar'];
+export type MovedDig = Schemas['MovedDig'];
 export type FlushState = Schemas['FlushState'];
 export type FlushPlayed = Schemas['FlushPlayed'];
 export type FlushPlan = Schemas['FlushPlan'];

@@ -15,6 +15,7 @@ import {
   type FlushPlan,
   type FlushState,
   type HowFar,
+  type MovedDig,
   type Preview,
   Refused,
   type Rerated,
@@ -197,6 +198,19 @@ export const schemeOptions = (label: string) =>
 
 const at = (id: number) => ({ params: { path: { lateral_id: id } } });
 
+/** What setting a dig's ends would change. */
+export const digLookOptions = (id: number, version: number, moved: MovedDig) =>
+  queryOptions({
+    queryKey: ['dig-look', id, version, moved],
+    queryFn: ({ signal }) =>
+      answered<string[]>(
+        api.POST('/api/laterals/{lateral_id}/digs/look', { params: { path: { lateral_id: id } }, body: moved, signal }),
+      ),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
+  });
+
 /** Questions that change nothing: what would follow. */
 export const looks = {
   same: (id: number, keep: string, join: string) =>
@@ -318,6 +332,14 @@ export const edits = {
           params: { ...params, path: { ...params.path, thing_id } },
         }),
       ),
+  digEnds:
+    (moved: MovedDig): Edit =>
+    (at) =>
+      answered(api.PUT('/api/laterals/{lateral_id}/digs/ends', { ...at, body: moved })),
+  digAsComputed:
+    (items: string[]): Edit =>
+    (at) =>
+      answered(api.POST('/api/laterals/{lateral_id}/digs/as-computed', { ...at, body: { items } })),
   rowsSaid:
     (ids: string[], words: string): Edit =>
     (at) =>

@@ -513,6 +513,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/laterals/{lateral_id}/digs/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Dig
+         * @description What setting the ends of a dig would change; nothing is changed.
+         */
+        post: operations["look_at_dig"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/digs/ends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set Dig Ends */
+        put: operations["move_dig"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laterals/{lateral_id}/digs/as-computed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Dig As Computed */
+        post: operations["dig_as_computed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/laterals/{lateral_id}/bands": {
         parameters: {
             query?: never;
@@ -1201,6 +1255,14 @@ export interface components {
             lift: string;
             /** Flags */
             flags: string[];
+            /** Extent Ft */
+            extent_ft: [
+                number,
+                number
+            ];
+            /** Why */
+            why: string;
+            moved?: components["schemas"]["MovedEnds"] | null;
         };
         /**
          * Change
@@ -1975,6 +2037,11 @@ export interface components {
              */
             overrides: components["schemas"]["Override"][];
             /**
+             * Moved Digs
+             * @default []
+             */
+            moved_digs: components["schemas"]["MovedDig"][];
+            /**
              * Answers
              * @default []
              */
@@ -2184,6 +2251,38 @@ export interface components {
              * @default
              */
             beside: string;
+        };
+        /**
+         * MovedDig
+         * @description The ends of a dig set by the analyst, by what it is dug for, with the reason; the computed ones stay beside them.
+         */
+        MovedDig: {
+            /** Items */
+            items: string[];
+            /** Line */
+            line?: string | null;
+            /** Start Ft */
+            start_ft: number;
+            /** End Ft */
+            end_ft: number;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * MovedEnds
+         * @description The ends as they were computed of a dig that the analyst has moved, the reason, and what moving changes.
+         */
+        MovedEnds: {
+            /** Start Ft */
+            start_ft: number;
+            /** End Ft */
+            end_ft: number;
+            /** Where */
+            where: string;
+            /** Reason */
+            reason: string;
+            /** Changes */
+            changes: string[];
         };
         /**
          * NextLook
@@ -4200,6 +4299,11 @@ export interface components {
             /** Label */
             label: string;
         };
+        /** Items */
+        Items: {
+            /** Items */
+            items: string[];
+        };
         /**
          * WhatIfQuery
          * @description Water as it would be: dams taken out, the main so many inches above the outlet, a reading moved up [ft].
@@ -6095,6 +6199,160 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SchemeName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_at_dig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovedDig"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    move_dig: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovedDig"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    dig_as_computed: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": number;
+            };
+            path: {
+                lateral_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Items"];
             };
         };
         responses: {

@@ -1,10 +1,15 @@
+import { useState } from 'react';
 import type { Assessment, Desk } from '../../api/client';
+import { edits } from '../../api/queries';
+import { useSheet } from '../desk/use-sheet';
 import classes from './DigView.module.css';
+import { MoveEnds } from './MoveEnds';
 
 type Stake = NonNullable<Assessment['plan']>['stakes'][number][number];
 
 /** Each dig: where, how deep, its two stakes with what to tape them from, what to lift, and its cautions. */
-export function Stakes({ desk: { id, assessment: a } }: { desk: Desk }) {
+export function Stakes({ desk }: { desk: Desk }) {
+  const { id, assessment: a } = desk;
   if (a.digs.length === 0) return <p className={classes.none}>Nothing on this line needs digging.</p>;
   return (
     <>
@@ -35,6 +40,7 @@ export function Stakes({ desk: { id, assessment: a } }: { desk: Desk }) {
           ))}
           {!a.plan && <p className="quiet">Along the line only: no plan is drawn.</p>}
           <p>Lift {d.lift}.</p>
+          <Ends key={d.items.join()} desk={desk} dig={d} />
           <ul>
             {d.flags.map((f) => (
               <li key={f}>{f}</li>
@@ -42,6 +48,41 @@ export function Stakes({ desk: { id, assessment: a } }: { desk: Desk }) {
           </ul>
         </section>
       ))}
+    </>
+  );
+}
+
+/** Why the ends lie where they do, and setting them by hand. */
+function Ends({ desk, dig }: { desk: Desk; dig: Assessment['digs'][number] }) {
+  const { send } = useSheet();
+  const [moving, setMoving] = useState(false);
+  return (
+    <>
+      <p data-ends>
+        {dig.moved ? (
+          <>
+            Ends set by hand: {dig.moved.reason}. {dig.moved.changes.join('; ')}.{' '}
+            <span className="quiet">
+              Computed {dig.moved.where}: {dig.why}.
+            </span>
+          </>
+        ) : (
+          <span className="quiet">Ends: {dig.why}.</span>
+        )}
+      </p>
+      <p className={classes.acts}>
+        {!moving && (
+          <button type="button" className={classes.plain} onClick={() => setMoving(true)}>
+            move its ends
+          </button>
+        )}
+        {dig.moved && (
+          <button type="button" className={classes.plain} onClick={() => send(edits.digAsComputed(dig.items))}>
+            as computed
+          </button>
+        )}
+      </p>
+      {moving && <MoveEnds desk={desk} dig={dig} onDone={() => setMoving(false)} />}
     </>
   );
 }

@@ -7,6 +7,7 @@ import { useStrip } from '../../strip/use-strip';
 import { Rating } from '../../theme/Rating';
 import { extentWords, inchesBand, sagWithin, useSettledWater } from '../../water/use-water';
 import { useSheet } from '../desk/use-sheet';
+import { endsByHand } from '../dig/ends-by-hand';
 import { Decide } from './Decide';
 import { Rules } from './HouseRules';
 import classes from './JudgeView.module.css';
@@ -293,6 +294,7 @@ function Digs({ desk }: { desk: Desk }) {
             ? 'depth not known'
             : `${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`}
           <div>{d.names.join('; ')}</div>
+          {d.moved && <div>{endsByHand(d)}</div>}
           <div className="quiet">
             lift {d.lift} · {d.depth_basis} · {d.flags.join(' · ')}
           </div>

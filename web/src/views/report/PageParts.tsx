@@ -3,6 +3,7 @@ import { shownFt } from '../../strip/get-axis';
 import { whereWords } from '../../strip/get-where';
 import { Rating } from '../../theme/Rating';
 import { extentWords, inchesBand, sagWithin, useSettledWater } from '../../water/use-water';
+import { endsByHand } from '../dig/ends-by-hand';
 import classes from './ReportView.module.css';
 
 /** What lateral this is, and the verdict that stands. */
@@ -164,7 +165,7 @@ export function Digs({ assessment: a }: { assessment: Assessment }) {
           {d.invert_depth_ft == null
             ? 'depth not known'
             : `invert ${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`}
-          ; {d.names.join('; ')}. Lift {d.lift}. {d.flags.join('; ')}.
+          ; {d.names.join('; ')}. Lift {d.lift}. {endsByHand(d)} {d.flags.join('; ')}.
         </p>
       ))}
     </>
