@@ -116,7 +116,7 @@ def test_what_is_dug_for(line: str, digs: int) -> None:
     assert len(assessed(RUN + f"{line} / 46 roots ball 30% 5-7 joint holds water / 90 main").digs) == digs
 
 
-@pytest.mark.parametrize(("second", "one"), [(46.0, True), (52.0, False)])
+@pytest.mark.parametrize(("second", "one"), [(46.0, True), (52.0, True), (54.0, False)])
 def test_digs_that_meet_are_one(second: float, one: bool) -> None:
     found = assessed(RUN + f"42 hole 2in / {second:g} hole 2in / 90 main").digs
     assert (len(found) == 1) == one
