@@ -88,3 +88,13 @@ def test_what_is_there_already_is_asked_about_before_it_is_added(analyst: Analys
     analyst.entry.press("Enter")
     expect(analyst.entry).to_have_value("")
     expect(analyst.rows).to_have_count(6)
+
+
+def test_the_section_says_why_of_the_chosen_finding_not_of_a_worse_one_near(analyst: Analyst) -> None:
+    analyst.new("Bramble Row 7")
+    analyst.paste("run A front cleanout 4in clay, facing main, counts to main\n31 roots curtain 70%\n31.6 crack top hairline\n60 main")
+    why = analyst.page.locator("aside, [data-section]").filter(has_text="pipe").first
+    analyst.row("crack").click()
+    expect(why).to_contain_text("crack, hairline")
+    analyst.row("roots").click()
+    expect(why).to_contain_text("roots, curtain, 70 %")

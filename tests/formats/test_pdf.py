@@ -15,6 +15,7 @@ from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
 from bellstone.formats import lateral_file
 from bellstone.formats.pdf import dig_sheets_pdf, report_pdf
+from bellstone.formats.pdf.report_data import report_data
 
 DEMO = Path(__file__).parents[2] / "bellstone" / "demo"
 SAMPLES = sorted(DEMO.glob("*.json"))
@@ -170,3 +171,15 @@ def test_with_a_plan_the_sheet_says_what_to_tape_the_stakes_from_and_is_still_on
         for name, away in stake.ties:
             assert f"{away:.1f} ft from {name}" in text[0]
     assert "No plan was drawn" not in text[0]
+
+
+@pytest.mark.parametrize(("line", "hours"), [
+    ("20 crack 11-1 o'clock", [11.0, 13.0]),
+    ("20 crack 3 o'clock", [2.5, 3.5]),
+    ("20 crack 2-4 o'clock", [2.0, 4.0]),
+    ("20 grease all 30%", [0.0, 12.0]),
+    ("20 crack open", None),
+])  # fmt: skip
+def test_a_small_section_is_drawn_only_of_hours_that_were_told(line: str, hours: list[float] | None) -> None:
+    data = report_data(assess(record_from_page(f"{RUN}{line}\n60 main")[0]), [])
+    assert data["findings"][0]["hours"] == hours

@@ -21,6 +21,18 @@
   ]
 }
 
+// where around the pipe, looking with the flow: drawn only of what was told. What it shows is told in words beside it.
+#let small_section(hours) = if hours != none {
+  let (r, thick) = (2.6mm, 1.1mm)
+  let at(hour, radius) = (3mm + radius * calc.sin(hour * 30deg), 3mm - radius * calc.cos(hour * 30deg))
+  let steps = int(calc.ceil((hours.at(1) - hours.at(0)) * 4))
+  let hour(n) = hours.at(0) + (hours.at(1) - hours.at(0)) * n / steps
+  pdf.artifact(box(width: 6mm, height: 6mm)[
+    #place(dx: 3mm - r, dy: 3mm - r, circle(radius: r, stroke: 0.6pt + ink))
+    #place(polygon(fill: ink, ..range(steps + 1).map(n => at(hour(n), r)), ..range(steps + 1).rev().map(n => at(hour(n), r - thick))))
+  ])
+}
+
 #let letter(n) = numbering("a", n + 1)
 
 #let cut(sheet) = {

@@ -11,8 +11,8 @@
 #if data.reasons.len() > 0 { points(data.reasons) }
 #if data.strip != none { strip(data.strip); linebreak(); text(size: 8.5pt, fill: quiet)[#(data.axis + ":") each number is the rating of what was found there, 1 leave to 5 failed.] }
 #if data.findings.len() > 0 {
-  section("Findings, in order of concern", ruled((auto, auto, 1fr), ("rating", "where", "what, and why it rates so"),
-    data.findings.map(f => (text(weight: 600)[#f.rating], [#f.at], [#f.what #linebreak() #text(size: 8.5pt, fill: quiet)[#f.why]]))))
+  section("Findings, in order of concern", ruled((auto, auto, auto, 1fr), ("rating", "where", "around", "what, and why it rates so"),
+    data.findings.map(f => (text(weight: 600)[#f.rating], [#f.at], small_section(f.hours), [#f.what #linebreak() #text(size: 8.5pt, fill: quiet)[#f.why]]))))
 }
 #if data.segments.len() > 0 {
   section("The line, house to main", ruled((1fr, auto, auto, auto, auto), ("pipe", "length", "serviceability", "worst spot", "soundness"), data.segments.map(s => s.map(c => [#c]))))

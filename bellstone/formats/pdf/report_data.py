@@ -56,12 +56,35 @@ def _by_concern(findings: Sequence[Finding]) -> list[Finding]:
     return [*rated, *(f for f in findings if not f.rated and f.unrated not in ("", "not a defect"))]
 
 
-def _finding(f: Finding) -> dict[str, str]:
+def _finding(f: Finding) -> dict[str, Any]:
     ends = f" ({f.rating.low}–{f.rating.high})" if f.rating and f.rating.is_range and not f.override else ""
     why = f"set by the analyst: {f.override_reason}" if f.override else f.rating.why if f.rating else f.unrated
     settle = f"; to settle it: {f.rating.settle}" if f.rating and f.rating.settle else ""
     rating = f"{f.rated}{ends} {RATING_WORDS[f.rated]}" if f.rated else "not rated"
-    return {"rating": rating, "at": at_words(f), "what": what_words(f), "why": f"{why}{settle}"}
+    words = {"rating": rating, "at": at_words(f), "what": what_words(f), "why": f"{why}{settle}"}
+    return words | {"hours": hours_drawn(f)}
+
+
+LEAST_HOURS = 1.0  # an hour alone is drawn so wide that it is seen
+
+
+def hours_drawn(f: Finding) -> list[float] | None:
+    """From which hour to which a finding is drawn on its small section, clockwise with the flow; None where none was told.
+
+    >>> from types import SimpleNamespace
+    >>> hours_drawn(SimpleNamespace(clock=(11.0, 1.0), clock_all=False, clock_open=False))
+    [11.0, 13.0]
+    """
+    if f.clock_all:
+        return [0.0, 12.0]
+    if f.clock is None or f.clock_open:
+        return None
+    start, end = f.clock
+    wide = (end - start) % 12
+    if wide < LEAST_HOURS:
+        middle = start + wide / 2
+        return [middle - LEAST_HOURS / 2, middle + LEAST_HOURS / 2]
+    return [start, start + wide]
 
 
 def _segment(s: Any) -> list[str]:

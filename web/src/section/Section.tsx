@@ -3,7 +3,7 @@ import { shownFt } from '../strip/get-axis';
 import { useStrip } from '../strip/use-strip';
 import { Rating } from '../theme/Rating';
 import { useSettledWater } from '../water/use-water';
-import { findingsNear, getSection } from './get-section';
+import { findingsNear, getSection, toldOf } from './get-section';
 import classes from './Section.module.css';
 
 const R = 84;
@@ -88,9 +88,7 @@ export function Section({ assessment, waiting, onType }: SectionProps) {
   const strip = useStrip();
   const here = getSection(assessment, useSettledWater().bands, strip);
   const near = findingsNear(assessment, strip);
-  const top = [...near].sort(
-    (a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0),
-  )[0];
+  const top = toldOf(near, strip.selected);
   const rows: [string, string][] = [
     [
       'at',

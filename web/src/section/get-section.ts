@@ -61,3 +61,8 @@ export function findingsNear(assessment: Assessment, { axis, cursor, selected }:
     return cursor >= a - reach && cursor <= b + reach;
   });
 }
+
+/** Which finding the section tells why of: the one that is chosen, else the worst near. */
+export const toldOf = (near: Finding[], selected: string | null): Finding | undefined =>
+  near.find((f) => f.id === selected) ??
+  [...near].sort((a, b) => (b.override ?? b.rating?.likely ?? 0) - (a.override ?? a.rating?.likely ?? 0))[0];

@@ -1,4 +1,5 @@
 import type { Assessment, Desk } from '../../api/client';
+import { SmallSection } from '../../section/SmallSection';
 import { shownFt } from '../../strip/get-axis';
 import { whereWords } from '../../strip/get-where';
 import { Rating } from '../../theme/Rating';
@@ -85,6 +86,7 @@ export function Findings({ assessment: a }: { assessment: Assessment }) {
           <tr>
             <th>rating</th>
             <th>{a.axis_words}</th>
+            <th>around</th>
             <th>what</th>
             <th>why</th>
           </tr>
@@ -98,6 +100,9 @@ export function Findings({ assessment: a }: { assessment: Assessment }) {
               <td>
                 {whereWords(a, f)}
                 {f.how === 'station' && f.band_ft != null && ` ± ${f.band_ft.toFixed(1)}`}
+              </td>
+              <td>
+                <SmallSection finding={f} />
               </td>
               <td>
                 {f.words}
@@ -115,6 +120,9 @@ export function Findings({ assessment: a }: { assessment: Assessment }) {
             <tr key={f.id}>
               <td>not rated</td>
               <td>{whereWords(a, f)}</td>
+              <td>
+                <SmallSection finding={f} />
+              </td>
               <td>{f.words}</td>
               <td>{f.unrated}</td>
             </tr>
