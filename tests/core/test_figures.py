@@ -167,6 +167,7 @@ WORKING: dict[str, Any] = {
     "ear.outcome.MOST_CANDIDATES": 6,
     "ear.outcome.MOST_TAKEN_APART": 4,
     "ear.on_the_way.LONGEST_REMARK": 26,
+    "ear.quantities.MOST_INCHES": 24.0,
     "ear.quantities.YEARS": (1850, 2050),
     "ear.said_sizes.HOURS_OF": {"top": 12, "crown": 12, "right": 3, "bottom": 6, "floor": 6, "left": 9},
     "dig.brackets.ONE_HOLE_FT": 4.0,

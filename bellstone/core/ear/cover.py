@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
-from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, side_at
+from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, side_at, toward_at
 from bellstone.core.ear.flow import waited_at, water_state_at
 from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.inflection import stem
@@ -86,32 +86,26 @@ def _pieces_at(
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
     out += _loosely(words, i, lexicon)
-    for what, end in alike_at(words, i, lexicon):
-        out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
-    for what, end in mark_at(words, i, lexicon.grounds):
-        out.append((PHRASE - LONGER * (end - i), Piece(what, "", i, end)))
-    if advised := advice_at(words, i):
-        out.append((PHRASE - LONGER * (advised - i), Piece("acts", "recommend", i, advised)))
-    if noted := remark_at(words, i):
-        out.append((PHRASE - LONGER * (noted - i), Piece("acts", "note", i, noted)))
-    side = side_at(words, i)
-    if side:
-        out.append((PHRASE - LONGER * (side - i), Piece("sides", words[i], i, side)))
-    for told in filter(
-        None,
-        (ignorance_at(words, i), waited_at(words, i), entering_at(words, i), mouth_at(words, i), ahead_at(words, i)),
-    ):
-        out.append((FILLER - LONGER * (told - i), Piece("fillers", "", i, told)))
-    got_by = passing_at(words, i)
-    if got_by:
-        out.append((PHRASE - LONGER * (got_by - i), Piece("texts", "", i, got_by)))
-    for says, end in water_state_at(words, i):
-        out.append((PHRASE - LONGER * (end - i), Piece("attributes", says, i, end)))
+    out += _built(words, i, lexicon)
     if not out or i in quantities:
         small = words[i] in lexicon.common or words[i] in lexicon.never
         price = SIGN if token.is_sign else SMALL if small else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
     return out
+
+
+SAID_BESIDE = (ignorance_at, waited_at, entering_at, mouth_at, ahead_at, toward_at)  # tell nothing that is there
+
+
+def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[float, Piece]]:
+    """What is built of parts and stands in no list: likenesses, marks, advice, remarks, the state of the water."""
+    found = [(what, "", end) for what, end in (*alike_at(words, i, lexicon), *mark_at(words, i, lexicon.grounds))]
+    found += [("acts", "recommend", advice_at(words, i)), ("acts", "note", remark_at(words, i))]
+    found += [("sides", words[i], side_at(words, i)), ("texts", "", passing_at(words, i))]
+    found += [("attributes", says, end) for says, end in water_state_at(words, i)]
+    yield from ((PHRASE - LONGER * (end - i), Piece(what, says, i, end)) for what, says, end in found if end)
+    for end in filter(None, (told(words, i) for told in SAID_BESIDE)):
+        yield FILLER - LONGER * (end - i), Piece("fillers", "", i, end)
 
 
 def _loosely(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[float, Piece]]:

@@ -91,3 +91,24 @@ def _is_access(words: Sequence[str], n: int) -> bool:
 
 def _names_access(words: Sequence[str]) -> bool:
     return any(_is_access(words, n) for n in range(len(words)))
+
+
+TURNS = words_of("going heading headed turning running bending goes turns heads bends pointing runs")
+GROUND_AHEAD = words_of("street house main city road curb alley building yard driveway garage sidewalk back front")
+
+
+def toward_at(words: Sequence[str], i: int) -> int:
+    """The end of ``going toward the street``: which way the pipe goes on, and nothing that is there; or 0.
+
+    >>> toward_at("a 90 going toward the street".split(), 2), toward_at("offset toward the south".split(), 1)
+    (6, 0)
+    """
+    n = i + (words[i] in TURNS)
+    if any(entering_at(words, k) for k in range(i)):
+        return 0  # which way the camera goes: the run's own
+    if n >= len(words) or words[n] not in ("toward", "towards") and not (n > i and words[n] == "to"):
+        return 0
+    n += 1
+    while n < len(words) and words[n] in ("the", "our", "your", "his", "her", "city"):
+        n += 1
+    return n + 1 if n < len(words) and words[n] in GROUND_AHEAD else 0

@@ -5,6 +5,7 @@ from functools import partial
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found, forms_of
 from bellstone.core.ear.group import AT_ONE_PLACE, WATERY
+from bellstone.core.ear.one_thing import GOOD, OneThing
 from bellstone.core.ear.said_kinds import SaidKinds
 from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
@@ -14,13 +15,14 @@ from bellstone.core.entry import words_for
 HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
 CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
 ROOMS = words_of("kitchen bathroom bath laundry")
-GOOD = words_of("fine tight good clean solid perfect beautiful")
 COUNTS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 OF_THEM = frozenset({"ones", "places", "spots", "of them", "bad ones", "spot", "place"})
+SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
+PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
 
-class GroupReader(SaidKinds, SaidPipes, SaidSizes):
+class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
     """The kinds of one group with their words, sizes, hours, doubts and negatives."""
 
     def read(self, before: Found | None) -> list[Found]:
@@ -34,6 +36,8 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             return []
         self._also_good()
         self._fault_of_an_access()
+        self._well_beside_a_defect()
+        self._bad_patch()
         self._dry_fitting()
         self._soil_of_a_collapse()
         self._rest()
@@ -115,24 +119,6 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             self.s.use(p, "filler" if p.what in ("links", "sign") else "kind")
         return True
 
-    def _also_good(self) -> None:
-        """``36 coupling, good``: that it is well, told in a clause of its own."""
-        for n, p in enumerate(self.parts):
-            alone = all(q.what in ("links", "sign") for q in self.parts[max(n - 1, 0) : n] + self.parts[n + 1 : n + 2])
-            if n and p.what == "fillers" and self.s.words(p) in GOOD and alone and self.found[-1].kind != "sound":
-                self.found.append(Found("sound"))
-                self.s.use(p, "kind")
-                return
-
-    def _fault_of_an_access(self) -> None:
-        """``cap missing on the cleanout``: the access is only what the fault is of."""
-        for n, f in self.spots:
-            lead = self.s.words(self.parts[n - 1]).split() if n else []
-            only = f.kind == "access" and not f.words and not f.negative and not self.places
-            if only and {"on", "of", "from"} & set(lead) and any(x.kind == "access_fault" for x in self.found):
-                self.found = [x for x in self.found if x is not f]
-                return
-
     def _is_down(self) -> bool:
         """``33 inches down``: how deep, said of nothing else."""
         return any(
@@ -178,17 +164,27 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
                     owner.text = f'"{p.says or self.s.as_said(p)}"'
                     self.s.use(p, "word")
             elif (
-                p.what in ("fillers", "links", "sign")
-                or self._only_leads(p)
-                or self._leads_to_hours(p, n)
-                or self.s.words(p) in ("at", "@", "right at")
-                and not self._is_used(p)
+                (
+                    p.what in ("fillers", "links", "sign")
+                    or self._only_leads(p)
+                    or self._leads_to_hours(p, n)
+                    or self.s.words(p) in ("at", "@", "right at")
+                    and not self._is_used(p)
+                )
+                or not self._is_used(p)
+                and self._leads_to_a_thing(p, n)
             ):
                 self.s.use(p, "filler")
             elif not self._is_used(p) and (use := self._said_beside(p, n)):
                 self.s.use(p, use)
             elif p.what == "hedges" and not self._is_used(p):
                 self._hedges(p, n)
+
+    def _leads_to_a_thing(self, p: Piece, n: int) -> bool:
+        """``roots through an open joint``: a preposition right before what is told."""
+        after = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign", "attributes")), None)
+        things = ("kinds", "weak", "materials")
+        return self.s.words(p) in PREPOSITIONS and after is not None and after.what in things
 
     def _said_beside(self, p: Piece, n: int) -> str:
         """What a word is used for that only carries what is said of the things here: again, both, only, cut before."""
@@ -281,19 +277,34 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
             if owner is not None:
                 if word not in owner.words:
                     owner.words.append(word)
-                if (
-                    owner.kind == "crack"
-                    and self.s.words(p).startswith(("along", "running along"))
-                    and not self._clashes(owner, "lengthwise")
-                ):
-                    owner.words.append("lengthwise")
+                self._runs_along(owner, p)
                 self.s.use(p, "word")
                 return
+        if self._keeps_as_said(p, n):
+            return
         repeated = p.says in ("joint", "each joint") and any(
             "joint" in f.words or f.kind in ("open", "cracked_bell", "angled") for f in self.found
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _runs_along(self, crack: Found, p: Piece) -> None:
+        """``a crack along the crown``: it runs lengthwise."""
+        along = crack.kind == "crack" and self.s.words(p).startswith(("along", "running along"))
+        if along and "lengthwise" not in crack.words and not self._clashes(crack, "lengthwise"):
+            crack.words.append("lengthwise")
+
+    def _keeps_as_said(self, p: Piece, n: int) -> bool:
+        """``tiny crack``: a word of size for what is not sized by words, kept beside it."""
+        before_a_kind = n + 1 < len(self.parts) and self.parts[n + 1].what == "kinds"
+        if not before_a_kind or not set(p.says.split("/")) & SIZE_WORDS:
+            return False
+        owner = self._owner(n, lambda f: self._keeps_words(f) and not f.text and f.kind != "depth")
+        unsized = owner is not None and not any(self._knows(owner, w) for w in SIZE_WORDS)
+        if owner is not None and unsized:
+            owner.text = f'"{self.s.as_said(p)}"'
+            self.s.use(p, "word")
+        return unsized
 
     def _is_said_of_the_water(self, state: str) -> bool:
         """``water's off, she shut everything down``: the one act, said twice."""
@@ -318,37 +329,6 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes):
 
     def _can_take(self, word: str, f: Found) -> bool:
         return self._knows(f, word) and not self._clashes(f, word)
-
-    def _branch_of_a_fitting(self) -> None:
-        """What comes in at a wye is told of the wye: one thing, not two."""
-        fittings = [f for f in self.found if f.kind == "fitting" and not f.negative]
-        branches = [f for f in self.found if f.kind == "branch" and f.words[:1] in (["kitchen"], ["bathroom"])]
-        if len(fittings) == 1 and len(branches) == 1:
-            fittings[0].text = fittings[0].text or f'"{branches[0].words[0]}"'
-            fittings[0].words += [w for w in branches[0].words[1:] if w not in fittings[0].words]
-            self.found.remove(branches[0])
-
-    def _dry_fitting(self) -> None:
-        """``wye left 31 dry``: nothing comes from it; the pipe itself is not said to be dry."""
-        fittings = [f for f in self.found if f.kind in ("fitting", "branch") and not f.negative]
-        dry = [f for f in self.found if f.kind == "dry" and not f.negative and not f.words]
-        if len(fittings) == 1 and len(dry) == 1:
-            fittings[0].text = fittings[0].text or '"dry"'
-            self.found.remove(dry[0])
-
-    def _soil_of_a_collapse(self) -> None:
-        """``caved in, dirt and pipe in a pile``: the soil lies in what fell in, and is no second thing."""
-        if any(f.kind == "collapse" and not f.negative for f in self.found):
-            self.found = [f for f in self.found if f.kind != "soil_seen" or f.words or f.negative]
-
-    def _water_shut_off(self) -> None:
-        """Water turned off in the same breath as it was read: the reading is at rest."""
-        off = next((f for f in self.found if f.kind == "water" and f.words == ["off"]), None)
-        for f in self.found:
-            if off is not None and f.kind == "standing" and not f.negative and not {"rest", "running"} & set(f.words):
-                f.words.append("rest")
-        if off is not None and any(f.kind == "standing" for f in self.found):
-            self.found.remove(off)
 
     def _cannot_run(self) -> None:
         """A stretch of what lies at one place is no stretch of it."""

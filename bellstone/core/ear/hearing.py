@@ -127,7 +127,7 @@ class _Line(Outcome):
         """Findings of a sentence; what only says more of one that is there goes with it."""
         for f in found:
             at_it = [x for x in self.found if x.kind == "fitting" and place_said(x) == place_said(f)]
-            if f.kind == "branch" and at_it and f.words[:1] in (["kitchen"], ["bathroom"]):
+            if f.kind == "branch" and not f.unsure and at_it and f.words[:1] in (["kitchen"], ["bathroom"]):
                 at_it[0].text = at_it[0].text or f'"{f.words[0]}"'  # "that's the kitchen joining"
                 continue
             located = next((x for x in self.found if x.kind == "located" and not x.words and not x.negative), None)
@@ -225,7 +225,8 @@ class _Line(Outcome):
             return False
         if any(isinstance(p, Piece) and p.says.split()[:1] and p.says.split()[0] in DANGEROUS for p in parts):
             return False  # never passed over
-        elsewhere = any(isinstance(p, Piece) and p.what == "elsewhere" for p in parts)
+        begins = any(isinstance(p, Piece) and p.says.split()[:1] in (["zero"], ["access"]) for p in parts)
+        elsewhere = not begins and any(isinstance(p, Piece) and p.what == "elsewhere" for p in parts)
         return elsewhere and not acts - TALKING or bool(acts) and acts <= TALKING
 
     def _without_remark(self, parts: list[Part]) -> list[Part]:

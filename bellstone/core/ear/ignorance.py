@@ -24,6 +24,17 @@ OF_WHAT = words_of("pvc abs plastic clay tile iron cast concrete fiber fibre ste
 MOST_TAIL = 12
 
 
+WHAT_IT_IS = (("it", "is"), ("that", "is"), ("this", "is"), ("it", "was"), ("that", "was"))
+
+
+def _sees_nothing(words: Sequence[str], n: int) -> bool:
+    """``could not see`` with no thing behind it that was not seen: a footage, nothing more, *anything*."""
+    if words[n : n + 1] not in (["see"], ("see",)):
+        return False
+    after = words[n + 1] if n + 1 < len(words) else ""
+    return not after or not after[0].isalpha() or after in ("anything", "much")
+
+
 def ignorance_at(words: Sequence[str], i: int) -> int:
     """Where a clause ends that says only that something could not be told; 0 where none begins here.
 
@@ -39,6 +50,8 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
     n += lead
     while n < len(words) and words[n] in HARDLY:
         n += 1
+    if _sees_nothing(words, n):
+        return n + 1 + (words[n + 1 : n + 2] in (["anything"], ["much"], ("anything",), ("much",)))
     if tuple(words[n : n + 2]) == MAKE_OUT:
         n += 2
     elif n < len(words) and words[n] in TELL:
@@ -48,5 +61,11 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
     end = n
     while end < len(words) and end - n < MOST_TAIL and words[end] in TAIL | (OF_WHAT if end > n else frozenset()):
         end += 1
-    over = end >= len(words) or not words[end][0].isalnum() or words[end] in ("and", "but", "so", "because", "at")
+    asks_what = tuple(words[end - 2 : end]) in WHAT_IT_IS
+    over = (
+        asks_what
+        or end >= len(words)
+        or not words[end][0].isalnum()
+        or words[end] in ("and", "but", "so", "because", "at")
+    )
     return end if over else n if n >= len(words) or not words[n][0].isalnum() else 0

@@ -40,7 +40,8 @@ REFERENCES = {
 
 
 CLOSER = frozenset({
-    "of", "of the", "on", "on the", "in", "in the", "by the", "beside", "near", "next to", "against", "at the", "off the", "to the",
+    "of", "of the", "by", "at", "behind", "on", "on the", "in", "in the", "by the", "beside", "near", "next to", "against", "at the",
+    "off the", "to the",
 })  # fmt: skip
 
 
@@ -83,7 +84,8 @@ def landmark_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tup
         said, end = _more_closely(pieces, tokens, j + 1)
         return " ".join([*words, words_at(tokens, pieces, j), *said]), end
     if not words and piece.what == "kinds" and piece.says in REFERENCES:
-        return REFERENCES[piece.says], j + 1
+        said, end = _more_closely(pieces, tokens, j + 1) if piece.says == "access" else ([], j + 1)
+        return " ".join([REFERENCES[piece.says], *said]), end
     if (piece.what == "unknown" or not words and piece.what != "unknown") and words_at(tokens, pieces, j) == "cleanout":
         return " ".join([*words, "cleanout"]), j + 1
     return None

@@ -10,6 +10,7 @@ _ENDS = tuple(
     for lead in (("to",), ("till",), ("until",), ("out", "to"), ("on", "to"), ("on", "out", "to"), ("all", "the", "way", "to"), ("-",))
     for end in (
         ("the", "end"), ("end",), ("the", "far", "end"), ("the", "very", "end"), ("the", "end", "of", "the", "line"),
+        ("the", "main"), ("main",), ("the", "city", "main"), ("the", "street"),
         ("the", "end", "of", "the", "pipe"), ("the", "end", "of", "the", "run"),
     )
 )  # fmt: skip

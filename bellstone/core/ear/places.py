@@ -98,6 +98,8 @@ def _leads(piece: Piece, tokens: Sequence[Token], place: Place) -> bool:
     return (
         piece.what == "places"
         and piece.says == "at"
+        or place.onward
+        and words in ("past", "beyond")
         or words in ("at", "from", "about", "approximately", "at the", "call it", "maybe", "~")
     )
 
@@ -112,9 +114,9 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
         return Place(f"near {piece.says}:", i, i + 1, landmark=piece.says)
     if piece.what == "quantity" and piece.quantity is not None:
         return _of_quantity(pieces, tokens, i, piece.quantity)
-    if piece.what == "fillers" and words_at(tokens, pieces, i) in ("at the", "by the", "by", "at", "at a", "by a"):
+    if piece.what == "fillers" and _ends_at(words_at(tokens, pieces, i)):
         named = landmark_at(pieces, tokens, i + 1)
-        if named is not None and pieces[named[1] - 1].what == "landmarks":
+        if named is not None and _is_of_the_ground(pieces, i + 1, named[1]):
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
     if words_at(tokens, pieces, i) in BY_GROUND and is_on_ground(pieces):
         named = landmark_at(pieces, tokens, i + 1)
@@ -131,6 +133,20 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
             side = {"under": "near", "at": "near", "past": "past", "short": "short of"}[piece.says]
             return Place(f"{side} {name}:", i, j, landmark=name)
     return None
+
+
+def _is_of_the_ground(pieces: Sequence[Piece], i: int, j: int) -> bool:
+    """Whether a landmark is no thing of the pipe; or one, where something else is told there: a depth, another fitting."""
+    things = [p for p in pieces[i:j] if p.what == "kinds"]
+    others = [p for p in pieces if p.what == "kinds" and p not in things]
+    deep = any(p.what == "depths" for p in pieces) and not others
+    return not things or deep or things[0].says == "property_line" and bool(others)
+
+
+def _ends_at(words: str) -> bool:
+    """``located at the``, ``by a``: words that lead to a place."""
+    said = [w for w in words.split() if w not in ("the", "a")]
+    return said[-1:] in (["at"], ["by"])
 
 
 AFTER_SO = ("before", "past", "short of", "beyond", "after")
@@ -200,6 +216,8 @@ def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
     """Whether a number stands beside *deep* or *depth*: it is no place then."""
     for k in (i - 1, i + 1):
         n = k
+        if k < i and _is_told_deep(pieces, i):
+            return True
         while 0 <= n < len(pieces) and pieces[n].what == "fillers" and abs(n - i) <= 2 and k > i:
             n += k - i
         if k < i:  # "depth here is five foot two"
@@ -212,6 +230,17 @@ def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
         if 0 <= n < len(pieces) and pieces[n].what == "depths":
             return not (k < i and pieces[i].says == "bare" and i + 1 < len(pieces) and pieces[i + 1].what == "quantity")
     return False
+
+
+def _is_told_deep(pieces: Sequence[Piece], i: int) -> bool:
+    """``depth at the cleanout is 3 feet 2``: *depth* first, then a thing of the ground, and this the only number."""
+    before = pieces[:i]
+    told = next((n for n, p in enumerate(before) if p.what == "depths"), None)
+    return (
+        told is not None
+        and not any(p.quantity for p in pieces if p is not pieces[i])
+        and any(p.what == "landmarks" or p.says == "access" for p in before[told:])
+    )
 
 
 def _may_be_place(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece], i: int) -> bool:
@@ -229,7 +258,7 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     if q.high > MOST_FT or q.low < 0:
         return None
     if before in ("first", "the first") and q.unit == "ft":
-        return Place(f"0-{feet(q.high)}", i - 1, j, runs=True)
+        return Place(f"0-{feet(q.high)}", i - 1, j, runs=True, only_to=True)
     if before in ("last", "the last"):
         return None
     about = before in ABOUT_WORDS or before.endswith((" about", " around"))
@@ -248,6 +277,8 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         other = pieces[j + 1].quantity
         if other is not None and other.unit in ("bare", "ft", "ft_in") and other.is_one:
             return Place(f"{feet(min(q.low, other.low))}-{feet(max(q.low, other.low))}", i - 1, j + 2, runs=True)
+    if before == "between" and (end := _to_the_main(pieces, tokens, j)):
+        return Place(f"{feet(q.low)} on", i - 1, end, runs=True, onward=True)
     onward = _onward(pieces, tokens, i, j, about)
     if onward is not None:
         return onward
@@ -259,6 +290,14 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         and before not in ("at", "@", "from", "to", "~")
     )
     return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, bare=q.unit == "bare")
+
+
+def _to_the_main(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> int:
+    """Where ``and the connection to the main`` ends, behind *between* and a footage: how far, and no main reached."""
+    n = j
+    while n < len(pieces) and words_at(tokens, pieces, n) in ("and", "the", "and the", "to", "to the"):
+        n += 1
+    return n + 1 if n > j and n < len(pieces) and pieces[n].says.split()[:1] == ["main"] else 0
 
 
 def _stretch(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place:

@@ -134,9 +134,18 @@ NAMED = words_of("$ number photo photograph page item sheet clip row entry frame
 def _is_a_name(tokens: Sequence[Token], i: int) -> bool:
     """``photo 22``, ``$4,000``, ``line 3``: the number of a thing, and no measure."""
     before = _w(tokens, i - 1)
-    return before in NAMED or before in ("no", "line") and not tokens[i].spoken
+    if before in NAMED:
+        return True
+    if before == "joint" and _w(tokens, i + 1) in ("at", "@"):
+        return True  # "joint 3 at 12'"
+    alone = _w(tokens, i - 2) not in ("the", "this") and _unit(tokens, i + 1, tokens[i])[0] == "bare"
+    return (
+        before in ("no", "line") and not tokens[i].spoken and alone
+    )  # "line 3: roots"; not "a rock in the line 37 ft"
 
 
+MOST_INCHES = 24.0  # beyond any bore and any step: feet, where *in* may be a preposition. A working value
+DEEP = words_of("deep down below under depth long across wide tall high of short")
 YEARS = (1850, 2050)
 YEAR_LEADS = words_of("in of from since circa about built the early late before after by a")
 
@@ -228,6 +237,8 @@ def _is_preposition(tokens: Sequence[Token], at: int, number: Token) -> bool:
     after = _w(tokens, at + 1)
     if number.fraction:
         return number.spoken and after in NOT_INCHES - {"and", "to"}  # "the knockout still half in it"
+    if not tokens[at].glued and (number.number or 0) > MOST_INCHES and after not in DEEP:
+        return True  # "stopped at 72 in roots"
     return after in NOT_INCHES and not tokens[at].glued and after != "and"
 
 
@@ -266,6 +277,7 @@ def _sized_thing(tokens: Sequence[Token], end: int) -> bool:
 
 def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quantity | None:
     """``60 to 70 %``, ``33 or 34``, ``55 to 61``: two numbers as one quantity."""
+    j += _w(tokens, j) == "ish"
     for count in (5, 4, 3, 2, 1):
         words = tuple(_w(tokens, j + n) for n in range(count))
         is_range = words in ALL_RANGE

@@ -11,6 +11,7 @@ LEADS_TO = frozenset(
 IS_THERE = ("it is", "that is", "this is", "there is", "there are", "i see", "we have", "we got", "just")
 GRAVE = frozenset({"collapse", "crossing", "invert_gone"})  # never passed as an item of a list
 LEAST_LIST = 3
+LODGED = frozenset({"stuck", "got stuck", "lodged", "blocked here"})
 COLOURS = frozenset({"white", "green", "grey", "gray", "orange", "brown", "tan"})
 DONE = frozenset({"reached", "seen", "found", "made", "attained", "located", "observed", "noted"})
 EITHER = frozenset({"or", "nor", "/"})
@@ -46,6 +47,8 @@ class SaidKinds(Group):
             elif self.s.words(p) in EITHER and self.found and self.found[-1].negative:
                 negative = True  # "no roots or cracks"
                 self.s.use(p, "negative")
+            elif p.what == "kinds" and self._is_lodged(p):
+                self.s.use(p, "word")
             elif p.what in ("kinds", "weak"):
                 negative = negative and not self._happened(p, last, n)
                 listed = negative and last >= 0 and self._is_only_listed(last)
@@ -56,6 +59,14 @@ class SaidKinds(Group):
             elif self._ends_scope(n):
                 negative = False  # "neither holes nor breaks, one crack"
         self._negatives_behind(last, negative)
+
+    def _is_lodged(self, p: Piece) -> bool:
+        """``a toy car stuck at 26``: the thing is stuck, and not the camera."""
+        return (
+            self.s.words(p) in LODGED
+            and bool(self.found)
+            and self.found[-1].kind in ("object", "settled", "backwater_valve")
+        )
 
     def _of_the_kind_before(self, last: int, n: int) -> bool:
         """Whether a negative closes the clause of the kind right before it: ``roots not found``, ``main not seen,``."""
@@ -177,7 +188,7 @@ class SaidKinds(Group):
     def _is_led_to(self, n: int, negative: bool) -> bool:
         """``12 feet to the main``, ``not to a public sewer``: a place that is named, or where the line does not go."""
         before = [p for p in self.parts[:n] if p.what != "sign" and self.s.words(p) not in ("the", "a", "an")]
-        if not before or self.s.words(before[-1]).split()[-1] not in LEADS_TO:
+        if not before or self.s.words(before[-1]).split()[-1:] not in [[w] for w in LEADS_TO]:
             return False
         return not negative or len(before) > 1 and before[-2].what == "negatives"
 
@@ -235,6 +246,8 @@ class SaidKinds(Group):
         if kind == "stopped":
             return bool(self.places)
         sized = any(q.what == "quantity" and q.says in ("in", "fraction", "pct") for q in self.parts)
+        if kind == "access_fault":
+            return any(q.what == "kinds" and q.says == "access" for q in self.parts)
         joint = any(q.what == "attributes" and q.says == "joint" for q in self.parts)
         same = any(q.what == "kinds" and q.says.split()[0] == kind for q in self.parts)
         return sized or joint or same

@@ -249,10 +249,12 @@ class Sentence(Retold):
         places = list({p.said: p for p in group if isinstance(p, Place)}.values())
         for p in (p for p in group if isinstance(p, Place)):
             self.use(p, "place")
-            if p.asks:
-                self.out.doubts.append(p.asks)
         rest = [p for p in group if isinstance(p, Piece)]
         found = GroupReader(self, rest, places).read(kind_before)
+        well = bool(found) and all(f.negative or f.kind == "sound" for f in found)
+        for p in places:
+            if p.asks and not (well and p.onward):  # "no roots past 30": from there on
+                self.out.doubts.append(p.asks)
         if not found:
             if places:
                 self.out.doubts.append(NOTHING_THERE)
