@@ -8,6 +8,7 @@ or two that change places are seen. What changed is named by its record and fiel
 import json
 from collections import defaultdict
 from collections.abc import Iterator
+from dataclasses import asdict, is_dataclass
 from pathlib import Path
 from typing import Any
 from zlib import crc32
@@ -15,10 +16,13 @@ from zlib import crc32
 import numpy as np
 from pydantic import BaseModel
 
+from bellstone.core.answer import Assessment, dig_sheets
 from bellstone.core.assess import assess
-from bellstone.core.edits import record_from_page
+from bellstone.core.edits import Reread, record_from_page
+from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
-from bellstone.core.water import bands, water_running
+from bellstone.core.scheme import house_scheme
+from bellstone.core.water import FlushPlan, WhatIf, bands, flush_test, water_if, water_running
 from tests.core.random_pages import random_page
 from tests.core.test_answers import RECORDS
 from tests.core.told_lines import KINDS, told_line
@@ -56,7 +60,24 @@ def records() -> dict[str, Lateral]:
     more = {name: record_from_page(line.page)[0] for name, line in told.items()}
     more |= {f"page-{seed:02}": record_from_page(random_page(seed))[0] for seed in PAGES}
     more |= {f"said-{name}": record_from_page(page.replace(" / ", "\n"))[0] for name, page in SAID.items()}
+    more |= {f"kinds-{bore}": record_from_page(every_kind(bore))[0] for bore in (3, 4, 6)}
     return RECORDS | more
+
+
+def every_kind(bore_in: int) -> str:
+    """A page that says every kind of the scheme in each of its forms, by words and by numbers, a foot apart."""
+    out = [f"run A front cleanout clay {bore_in}in, facing main, counts to main"]
+    for name, kind in house_scheme().kinds.items():
+        if kind.family in ("event", "feature") or name in ("pipe", "transition"):
+            continue
+        sizes = {
+            "step": ("slight", "1/2in", "12%", "large"), "opening": ("small", "1/4in", "1in"), "depth": ("1/2in", "30%", "full"),
+            "share": ("4%", "light", "35%", "60-70%"), "ovality": ("4%", "12%"), "height": ("1/2in", "20%"), "angle": ("5deg",),
+        }.get(kind.measure, ("",))  # fmt: skip
+        for n, form in enumerate(("", *kind.forms)):
+            quality = [*kind.qualities][n % len(kind.qualities)] if kind.qualities and n else ""
+            out += [f"{len(out)} {name} {form} {quality} {size}" for size in sizes]
+    return "\n".join([*out, f"{len(out) + 5} main"])
 
 
 def figures_of(record: Lateral) -> Sums:
@@ -65,13 +86,33 @@ def figures_of(record: Lateral) -> Sums:
     for line in record.lines:
         found = assess(record, path=line.id)
         _into(told, found, "")
+        _into(told, dig_sheets(found), "sheet")
         if found.profile is not None:
             _into(told, bands(record, path=line.id), "bands")
             first, last = found.profile.station_ft[0], found.profile.station_ft[-1]
+            for path, asked in _asked(record, line.id, found):
+                _into(told, asked, path)
             for bore in BORES_IN:
                 for share in (0.1, 0.5, 0.9):
                     _into(told, water_running(record, None, line.id, first + share * (last - first), bore), "flow")
     return {path: _sum(values) for path, values in sorted(told.items())}
+
+
+def _asked(record: Lateral, line: str, found: Assessment) -> Iterator[tuple[str, Any]]:
+    """What a person asks of the water: without a dam, the main higher, a reading a quarter of an inch up, a flush."""
+    dams = frozenset([r.item for r in found.removable][:2])
+    yield "without", water_if(record, None, line, WhatIf(dams, 2 / 12))
+    yield "without.bands", bands(record, path=line, what_if=WhatIf(main_level=0.25))
+    for reading in [r for r in found.profile.readings if r.kind != "pitch"][:3] if found.profile else []:
+        try:
+            moved = Reread(id=reading.id, up_ft=0.02)
+            yield "reread", water_if(record, None, line, WhatIf(), moved)
+        except DomainError as refused:
+            yield "reread", str(refused)
+    for gallons in (1.6, 4.0):
+        ready = flush_test(record, None, line, FlushPlan(gallons=gallons))
+        yield "flush", asdict(ready.job) if is_dataclass(ready.job) else ready.job
+        yield "flush.channel", [ready.channel.station, ready.channel.z, ready.channel.top, ready.channel.level]
 
 
 def _into(told: dict[str, list[float]], value: Any, path: str) -> None:
