@@ -54,7 +54,7 @@ def test_the_reading_shows_before_enter_and_the_consequence_after(analyst: Analy
     analyst.entry.press("Tab")
     expect(analyst.entry).to_have_value("41.5 roots curtain 70% 12-3 joint ")
     analyst.entry.press("Enter")
-    expect(analyst.said).to_contain_text("Needs a further look → Not serviceable")
+    expect(analyst.said).to_contain_text("No verdict: nothing seen → Not serviceable")
     expect(analyst.row("roots, curtain, 70 %")).to_contain_text("12–3")
     analyst.entry.press("ArrowUp")
     expect(analyst.entry).to_have_value("41.5 roots curtain 70% 12-3 joint")

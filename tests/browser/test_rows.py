@@ -98,3 +98,17 @@ def test_the_section_says_why_of_the_chosen_finding_not_of_a_worse_one_near(anal
     expect(why).to_contain_text("crack, hairline")
     analyst.row("roots").click()
     expect(why).to_contain_text("roots, curtain, 70 %")
+
+
+def test_what_can_be_typed_is_shown_until_three_things_were_said(analyst: Analyst) -> None:
+    analyst.new("Bramble Row 8")
+    first = analyst.page.locator("[data-first-lines]")
+    first.get_by_role("button", name="main at 88").click()
+    expect(analyst.entry).to_have_value("main at 88")
+    expect(analyst.entry).to_be_focused()
+    analyst.entry.fill("")
+    for line in ("12 roots 30%", "20 crack top"):
+        analyst.say(line)
+    expect(first).to_be_visible()
+    analyst.say("28 hole 1in")
+    expect(first).to_have_count(0)

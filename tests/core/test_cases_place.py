@@ -308,3 +308,12 @@ def test_d6_an_empty_lateral_has_no_verdict() -> None:
     a = assessed(RUN)
     assert a.segments[0].verdict.verdict != "serviceable"
     assert "nothing has been seen yet" in a.segments[0].verdict.reasons[0].why
+
+
+@pytest.mark.parametrize(
+    "page", ["run A front cleanout 4in, facing main", "run A front cleanout 4in, facing main\n20 not seen"]
+)
+def test_d6_where_nothing_was_seen_there_is_no_verdict(page: str) -> None:
+    a = assess(record_from_page(page)[0])
+    assert (a.verdict.words, a.lateral.words) == ("No verdict: nothing seen", "No verdict: nothing seen")
+    assert [r.why for r in a.verdict.reasons] == ["nothing has been seen yet"]

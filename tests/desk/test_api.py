@@ -47,7 +47,7 @@ def test_a_line_is_read_added_assessed_and_said(desk, lateral_id) -> None:
     assert answer["version"] == 2
     assert answer["record"]["visits"][0]["sightings"][0]["kind"] == "roots"
     assert answer["assessment"]["verdict"]["verdict"] == "not_serviceable"
-    assert "Needs a further look → Not serviceable" in answer["said"]
+    assert "No verdict: nothing seen → Not serviceable" in answer["said"]
 
 
 def test_a_refused_line_changes_nothing_and_says_how_to_mend_it(desk, lateral_id) -> None:

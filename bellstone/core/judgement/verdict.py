@@ -16,6 +16,7 @@ VERDICT_WORDS: dict[Verdict, str] = {
     "further_look": "Needs a further look",
     "not_serviceable": "Not serviceable",
 }
+NO_VERDICT = "No verdict: nothing seen"
 ORDER: tuple[Verdict, ...] = ("serviceable", "serviceable_note", "further_look", "not_serviceable")
 
 
@@ -106,7 +107,7 @@ def judge(
     verdict = ORDER[worst["likely"]]
     return VerdictShown(
         verdict=verdict,
-        words=VERDICT_WORDS[verdict],
+        words=NO_VERDICT if nothing_seen and not items else VERDICT_WORDS[verdict],
         reasons=tuple(reasons) or (Reason(verdict="serviceable", why="nothing seen rates 2 or worse"),),
         at_best=ORDER[worst["low"]],
         at_worst=ORDER[worst["high"]],

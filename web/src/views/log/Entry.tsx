@@ -4,6 +4,7 @@ import type { Desk } from '../../api/client';
 import { edits, readOptions } from '../../api/queries';
 import { useStrip } from '../../strip/use-strip';
 import { useEntry, useSheet } from '../desk/use-sheet';
+import { FIRST_LINES, FirstLines } from './FirstLines';
 import classes from './LogView.module.css';
 import { playing, stamped } from './playing';
 import { Reading } from './Reading';
@@ -118,7 +119,10 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
         ) : refused ? (
           <span>▲ {refused}</span>
         ) : (
-          <span className="quiet">{hint}</span>
+          <>
+            <span className="quiet">{hint}</span>
+            {hint === HINT && desk.assessment.findings.length < FIRST_LINES && <FirstLines onType={type} />}
+          </>
         )}
       </div>
     </div>
