@@ -80,6 +80,10 @@ def _pieces_at(
         if q.unit == "dated":
             return [(FILLER, Piece("fillers", "", i, q.j))]
         out.append((QUANTITY, Piece("quantity", q.unit, i, q.j, q)))
+    if _is_zeroed(tokens, i):
+        out.append((PHRASE - 2 * LONGER, Piece("kinds", "zero", i, i + 1)))
+    if words[i] == "0:00":
+        out.append((FILLER, Piece("fillers", "", i, i + 1)))  # a time of day
     for phrase in lexicon.by_first.get(words[i], ()):
         end = _match(phrase, words, i)
         if end:
@@ -92,6 +96,13 @@ def _pieces_at(
         price = SIGN if token.is_sign else SMALL if small else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
     return out
+
+
+def _is_zeroed(tokens: Sequence[Token], i: int) -> bool:
+    """``zero at the riser``: where the counter begins, at the head of a clause and in words."""
+    begins = i == 0 or tokens[i - 1].is_sign or tokens[i - 1].word in ("and", "counter", "my", "then")
+    after = tokens[i + 1].word if i + 1 < len(tokens) else ""
+    return tokens[i].spoken and tokens[i].number == 0 and begins and after in ("at", "is", "was", "set")
 
 
 SAID_BESIDE = (ignorance_at, waited_at, entering_at, mouth_at, ahead_at, toward_at)  # tell nothing that is there
@@ -116,7 +127,7 @@ def _loosely(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple
             continue
         end = _spread(phrase, words, i)
         if end:
-            price = PHRASE + BETWEEN * (end - i - len(phrase.words)) + INFLECTED
+            price = PHRASE + BETWEEN * max(end - i - len(phrase.words), 0) + INFLECTED
             yield price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)
 
 

@@ -63,11 +63,20 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
             self._only(Found("sound", ["joint"] if self._is_of_a_joint() else []))
         elif any(p.what == "depths" for p in self.parts) or self._is_down():
             self._only(Found("located"))
+        elif mark := self._only_a_mark():
+            self._only(Found("surface", text=f'"{self.s.as_said(mark)}"'))
+            self.s.use(mark, "kind")
         elif state is not None and not self.places:
             self._only(Found("water", ["off" if state.says == "rest" else "on"]))
             self.s.use(state, "kind")
         elif before is not None and self._has_words():
             self._as_before(before)
+
+    def _only_a_mark(self) -> Piece | None:
+        """``curb about 60``: a thing of the ground, a footage, and nothing more."""
+        told = [p for p in self.parts if p.what not in ("fillers", "links", "sign", "hedges")]
+        placed = len(self.places) == 1 and not self.places[0].landmark and not self.places[0].runs
+        return told[0] if placed and len(told) == 1 and told[0].what == "landmarks" else None
 
     def _only(self, found: Found) -> None:
         self.found, self.spots = [found], [(0, found)]
@@ -177,7 +186,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
                 self.s.use(p, "filler")
             elif not self._is_used(p) and (use := self._said_beside(p, n)):
                 self.s.use(p, use)
-            elif p.what == "hedges" and not self._is_used(p):
+            elif p.what == "hedges" and not self._is_used(p) and not self._is_of_who_comes_in(n):
                 self._hedges(p, n)
 
     def _leads_to_a_thing(self, p: Piece, n: int) -> bool:
@@ -199,6 +208,9 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
             return "filler"  # "roots again at 44": once more, at a place of its own
         if words == "both" and len(self.places) == 2 and not any(f.negative for f in self.found):
             return "filler"
+        named = next((q.what for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign", "attributes")), "")
+        if p.what == "dittos" and named == "kinds":
+            return "filler"  # "25, same thing, roots at the joint": what is the same is named
         if p.what == "dittos" and len(self.places) > 1 and self._is_last(n):
             return "same"  # "roots at 32, next joint the same"
         if self._counts_the_places(n):
@@ -280,13 +292,26 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
                 self._runs_along(owner, p)
                 self.s.use(p, "word")
                 return
-        if self._keeps_as_said(p, n):
+        if self._keeps_as_said(p, n) or self._is_whose(p, n):
             return
         repeated = p.says in ("joint", "each joint") and any(
             "joint" in f.words or f.kind in ("open", "cracked_bell", "angled") for f in self.found
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _is_whose(self, p: Piece, n: int) -> bool:
+        """``a wye, probably the neighbor``: whose line comes in there, with the doubt of it."""
+        if p.says != "neighbour":
+            return False
+        hedge = next((q for q in self.parts[max(n - 2, 0) : n] if q.what == "hedges"), None)
+        said = f"{self.s.as_said(hedge)} {self.s.as_said(p)}" if hedge is not None else self.s.as_said(p)
+        if not self._serves(said):
+            return False
+        for q in (p, hedge):
+            if q is not None:
+                self.s.use(q, "word")
+        return True
 
     def _runs_along(self, crack: Found, p: Piece) -> None:
         """``a crack along the crown``: it runs lengthwise."""

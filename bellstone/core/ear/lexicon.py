@@ -30,7 +30,8 @@ class Phrase:
 
     @cached_property
     def stems(self) -> tuple[str, ...]:
-        return tuple(stem(w) for w in self.words)
+        """The stems of its words, articles left out: notes have none."""
+        return tuple(stem(w) for w in self.words if w not in ARTICLES)
 
 
 @dataclass(frozen=True)
@@ -57,7 +58,7 @@ class Lexicon:
         """Phrases of several words that hold in every form of their words, by the stem of the first."""
         out: dict[str, list[Phrase]] = {}
         for p in self.phrases:
-            if p.section in INFLECTED and len(p.words) > 1:
+            if p.section in INFLECTED and len(p.stems) > 1:
                 out.setdefault(p.stems[0], []).append(p)
         return {w: tuple(ps) for w, ps in out.items()}
 
@@ -138,6 +139,7 @@ class Lexicon:
 TALKED = words_of("first second third next last other same most some again back above behind beyond every old")
 TELLING = ("kinds", "weak", "materials", "texts", "acts")
 MAY_LIE_AT_A_JOINT = frozenset({"roots", "leaking_in", "leaking_out", "crack", "break", "hole", "soil_seen"})
+ARTICLES = frozenset({"a", "an", "the"})
 INFLECTED = ("kinds", "attributes", "cleanings", "emerges")
 VOWELS = frozenset("aeiou")
 LEAST_LETTERS = 4

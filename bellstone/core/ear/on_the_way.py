@@ -32,6 +32,8 @@ WAYS = (
     ("upstream",), ("up", "stream"), ("up", "the", "line"), ("up", "the", "pipe"), ("downstream",), ("down", "the", "line"),
     ("backwards",), ("backward",), ("in", "reverse"), ("against", "the", "flow"), ("with", "the", "flow"),
     ("from", "the", "city", "side"), ("from", "the", "street", "side"), ("from", "the", "main", "side"), ("the", "other", "way"),
+    ("toward", "street"), ("toward", "the", "street"), ("toward", "main"), ("toward", "the", "main"), ("towards", "the", "street"),
+    ("toward", "street", "first"), ("toward", "house", "first"), ("towards", "the", "main"), ("to", "the", "street"),
     ("toward", "the", "house"), ("towards", "the", "house"), ("toward", "the", "dwelling"), ("toward", "the", "building"),
     ("to", "the", "house"), ("up", "to", "the", "house"), ("back", "to", "the", "house"), ("toward", "house"),
 )  # fmt: skip

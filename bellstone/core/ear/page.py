@@ -134,10 +134,21 @@ def _breaths(sentence: str) -> Iterator[str]:
         return
     at = 0
     for begun in _BEGINS_ANEW.finditer(sentence):
-        if len(sentence[at : begun.start()].split()) >= LEAST_BREATH_WORDS:
-            yield sentence[at : begun.start()].strip()
+        before = sentence[at : begun.start()]
+        if len(before.split()) >= LEAST_BREATH_WORDS and not _goes_on_at(before, begun[0]):
+            yield before.strip()
             at = begun.start()
     yield sentence[at:].strip()
+
+
+_NUMBERED = re.compile(
+    r"\d|\b(?:ten|eleven|twelve|\w+teen|twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|hundred)\b", re.I
+)
+
+
+def _goes_on_at(before: str, begun: str) -> bool:
+    """``there's a belly starting | at thirty three``: a place behind words that have none is where they are of."""
+    return bool(re.match(r"(?:and )?at\b", begun, re.I)) and not _NUMBERED.search(before)
 
 
 def _in_context(heard: Heard, carried: _Carried, number: int, spoken: bool, scheme: Scheme) -> Heard:

@@ -201,8 +201,8 @@ def _further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
 def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
     words = words_at(tokens, pieces, i + 1)
     first = words_at(tokens, pieces, i - 1) in ("first", "the first")
-    if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in LENGTHS:
-        return None
+    if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in (*LENGTHS, *COUNTED):
+        return None  # "2 ft joints"
     if _is_depth(pieces, i) and q.is_one or q.unit == "bare" and not _may_be_place(q, tokens, pieces, i):
         return None
     return _counter(pieces, tokens, i, q)

@@ -82,6 +82,8 @@ class SaidKinds(Group):
     def _hedge(self, n: int, p: Piece) -> bool:
         """Whether a hedge makes the next kind unsure; one that ends a clause makes the kind before it so."""
         before = self.parts[n - 1] if n else None
+        if self._is_of_who_comes_in(n):
+            return False
         softened = before is not None and (before.what == "quantity" or self.s.words(before) in COLOURS)
         if softened and self._ends_clause(n):
             self.s.use(p, "hedge")  # "ten percent maybe", "white I think"
@@ -93,6 +95,11 @@ class SaidKinds(Group):
             self.spots[-1][1].unsure = True
             self.s.use(p, "hedge")
         return False
+
+    def _is_of_who_comes_in(self, n: int) -> bool:
+        """``a wye, probably the neighbor``: the doubt is whose it is, and is kept with those words."""
+        after = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
+        return after is not None and after.what == "attributes" and after.says == "neighbour"
 
     def _is_only_listed(self, last: int) -> bool:
         """``no roots, collapse at 50``: only *or*, or a negative of its own, says that the second is not there either."""

@@ -140,6 +140,10 @@ class SaidSizes(Group):
 
     def _size(self, p: Piece, n: int, q: Quantity, unit: str) -> None:
         owner = self._owner(n, lambda f: not f.size and self._takes(f, unit, q))
+        main = next((f for f in self.found if f.kind == "main" and not f.negative and not f.text), None)
+        if owner is None and main is not None and unit == "in" and q.is_one and q.low in USUAL_BORES:
+            main.text = f'"{self.s.as_said(p)}"'  # how large the main is, in its words
+            self.s.use(p, "bore")
         if owner is None:
             return
         between = " or " if q.either else "-"

@@ -49,6 +49,11 @@ HEARD = {
     "the top of the pipe is gone at 61": ["61 break pieces top"],
     "roots at the top of the joint at 44, quarter of the pipe": ["44 roots joint top 25%"],
     "there's a cable running through the pipe at 55, don't cut here": ["55 crossing cable", "recommend don't cut here"],
+    "a wye on the left at 50, that's probably the neighbor": ['50 fitting wye left "probably the neighbor"'],
+    "twenty five feet same thing roots at the joint call that twenty percent": ["25 roots joint 20%"],
+    "curb about 60": ['~60 surface "curb"'],
+    "every joint from 16 to 40 has fine roots": ["16-40 roots hair each joint joint"],
+    "turned water off at 10:15": ["water off"],
     "wye at 33, presumed to serve the second bathroom": ["33 fitting wye", "33 branch? bathroom"],
     "there's a wye on the left at 27 looks like it serves the kitchen": ['27 fitting wye left "kitchen"'],
 }  # fmt: skip
@@ -67,6 +72,7 @@ def test_plain_talk_is_heard(said: str) -> None:
 
 
 @pytest.mark.parametrize("said", [
+    "33 roots, 36 roots, 39 same w/ open joint", "every joint from 16 to 40 has fine roots, 2 ft joints",
     "hit the tap at 93 feet", "steady leak, right side, 52 ft", "sumbody stuck a gas line thru here @ 52",
     "prior plumber claims collapse at 60", "all good to the wye", "could not get the camera beyond 54 because of the offset",
     "ran the kitchen sink, water backs up at 44 and sits there", "conduit through the top of the pipe at 37",
