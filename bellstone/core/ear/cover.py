@@ -86,16 +86,25 @@ def _pieces_at(
         out.append((FILLER, Piece("fillers", "", i, i + 1)))  # a time of day
     for phrase in lexicon.by_first.get(words[i], ()):
         end = _match(phrase, words, i)
-        if end:
+        if end and not _is_measured(phrase, tokens[i:end]):
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
-    out += _loosely(words, i, lexicon)
+    out += ((price, p) for price, p in _loosely(words, i, lexicon) if not _is_written(tokens[p.i : p.j]))
     out += _built(words, i, lexicon)
     if not out or i in quantities:
         small = words[i] in lexicon.common or words[i] in lexicon.never
         price = SIGN if token.is_sign else SMALL if small else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
     return out
+
+
+def _is_measured(phrase: Phrase, tokens: Sequence[Token]) -> bool:
+    """``bottom 1/2``: a side and a size that is written; ``bottom half`` is a side."""
+    return phrase.section == "attributes" and _is_written(tokens)
+
+
+def _is_written(tokens: Sequence[Token]) -> bool:
+    return any(t.fraction and not t.spoken for t in tokens)
 
 
 def _is_zeroed(tokens: Sequence[Token], i: int) -> bool:

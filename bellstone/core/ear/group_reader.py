@@ -271,12 +271,12 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
         if p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
             self.s.use(p, "word")
             return
+        if p.says == "soil" and not any(self._knows(f, "soil") for f in self.found):
+            self.found.append(Found("soil_seen"))  # "a piece out, with soil"
+            self.s.use(p, "kind")
+            return
         if p.says == "bell":
-            for f in self.found:
-                if f.kind in ("crack", "cracked_bell"):
-                    f.kind = "cracked_bell"
-                    f.words = [w for w in f.words if w in words_for("cracked_bell", self.s.scheme)]
-                    self.s.use(p, "kind")
+            self._cracked_bells(p)
             return
         if p.says == "sides" or p.says[0].isdecimal():
             owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
@@ -299,6 +299,14 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _cracked_bells(self, p: Piece) -> None:
+        """A crack that is said to be in the bell."""
+        for f in self.found:
+            if f.kind in ("crack", "cracked_bell"):
+                f.kind = "cracked_bell"
+                f.words = [w for w in f.words if w in words_for("cracked_bell", self.s.scheme)]
+                self.s.use(p, "kind")
 
     def _is_whose(self, p: Piece, n: int) -> bool:
         """``a wye, probably the neighbor``: whose line comes in there, with the doubt of it."""

@@ -44,9 +44,9 @@ def passing_at(words: Sequence[str], i: int) -> int:
         n += 1
     if "no" in words[start:n] and "trouble" not in words[start:n]:
         return 0
-    if n >= len(words) or words[n] not in GOT:
+    if n >= len(words) or words[n] not in GOT and not (n == start and words[n] in ("through", "past")):
         return 0
-    n += 1
+    n += words[n] in GOT
     by = n
     while n < len(words) and words[n] in BY and n - by < 2:
         n += 1

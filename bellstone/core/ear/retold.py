@@ -5,7 +5,7 @@ from dataclasses import replace
 from itertools import takewhile
 
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.found import Hearing, Part
+from bellstone.core.ear.found import Found, Hearing, Part
 from bellstone.core.ear.places import Place
 from bellstone.core.ear.token import Token
 from bellstone.core.ground import tidy
@@ -28,6 +28,18 @@ BESIDE_LENGTH = frozenset(
 def is_feet(said: str) -> bool:
     """Whether a place is one footage, and no stretch, landmark or step from the one before."""
     return said.replace(".", "", 1).isdecimal()
+
+
+def _depth_said(part: Part) -> str:
+    """A length as a depth is written: ``4'6"``, ``18in``; nothing where it is none."""
+    if isinstance(part, Place):
+        feet_said = float(part.said) if is_feet(part.said) and not part.bare else None
+    else:
+        q = part.quantity
+        if q is not None and q.is_one and q.unit == "in":
+            return f"{tidy(q.low)}in"
+        feet_said = q.low if q is not None and q.is_one and q.unit in ("ft", "ft_in") else None
+    return "" if feet_said is None else f"{int(feet_said)}'{tidy(12 * (feet_said - int(feet_said)))}\""
 
 
 class Retold:
@@ -133,6 +145,31 @@ class Retold:
                 said = f"{self.as_said(p)} {self.as_said(nxt)}"
                 self.parts[n : n + 2] = [Piece("texts", said, p.i, p.j)]
                 return
+
+    def _depths_listed(self) -> list[Found]:
+        """``depth is 4.5 feet at the cleanout and 8 feet at the curb``: as many depths as things of the ground."""
+        deep: list[tuple[str, Part]] = []
+        where: list[tuple[str, Part]] = []
+        order: list[str] = []
+        for p in self.parts:
+            mark = (
+                p.landmark if isinstance(p, Place) else "cleanout" if p.what == "kinds" and p.says == "access" else ""
+            )
+            text = _depth_said(p)
+            if mark or text:
+                (where if mark else deep).append((mark or text, p))
+                order.append("w" if mark else "d")
+            elif isinstance(p, Place) or p.what not in ("fillers", "links", "sign", "depths", "places"):
+                return []
+        told = any(isinstance(p, Piece) and p.what == "depths" for p in self.parts)
+        if not told or len(deep) < 2 or "".join(order) not in ("dw" * len(deep), "wd" * len(deep)):
+            return []
+        for p in self.parts:
+            self.use(p, "depth")
+        return [
+            Found("depth", depth=text, place=Place(f"near {name}:", 0, 0, landmark=name))
+            for (text, _), (name, _) in zip(deep, where, strict=True)
+        ]
 
     def use(self, part: Part, use: str) -> None:
         for n in self._tokens_of(part):

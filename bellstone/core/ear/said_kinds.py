@@ -253,6 +253,8 @@ class SaidKinds(Group):
         if kind == "stopped":
             return bool(self.places)
         sized = any(q.what == "quantity" and q.says in ("in", "fraction", "pct") for q in self.parts)
+        if kind == "wear":  # "22-40 iron, rough"
+            return any(q.what == "materials" for q in self.parts)
         if kind == "access_fault":
             return any(q.what == "kinds" and q.says == "access" for q in self.parts)
         joint = any(q.what == "attributes" and q.says == "joint" for q in self.parts)

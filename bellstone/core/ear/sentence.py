@@ -42,6 +42,9 @@ class Sentence(Retold):
         self._for_so_long()
         self._pipe_after_pipe()
         self._hours()
+        if depths := self._depths_listed():
+            self.out.found += depths
+            return self.out
         marks = self._landmarks_beside()
         if kind_before is not None and self._only_words():
             self._more_of(kind_before)

@@ -12,7 +12,7 @@ _TOKEN = re.compile(
 )
 # what is said short with a stroke or a sign in it, longest first
 _SHORT = re.compile(
-    r"(?<![A-Za-z])(?:o/s|w/l|u/w|w/o|b/c|l/r|d/s|u/s|m/c|(?:[A-Za-z]\.){2,5}|p/l|p\s?v\s?c|a\s?b\s?s|o'\s?c(?:l(?:oc)?k?)?\.?|o'?\s?clo?c?k|w/)(?![A-Za-z])",
+    r"(?<![A-Za-z])(?:o/s|c/o|h2o|w/l|u/w|w/o|b/c|l/r|d/s|u/s|m/c|(?:[A-Za-z]\.){2,5}|p/l|p\s?v\s?c|a\s?b\s?s|o'\s?c(?:l(?:oc)?k?)?\.?|o'?\s?clo?c?k|w/)(?![A-Za-z])",
     re.I,
 )
 
