@@ -1,5 +1,6 @@
 import type { Assessment } from '../../api/client';
 import classes from './DigView.module.css';
+import { apart } from './lot-names';
 
 type Plan = NonNullable<Assessment['plan']>;
 type Point = [number, number];
@@ -38,6 +39,7 @@ export function Lot({ plan }: { plan: Assessment['plan'] }) {
       </p>
     );
   const { at, scale } = fit(plan);
+  const names = apart(plan.objects.map((o) => ({ words: o.name, ...labelAt(o.points as Point[], at) })));
   const path = (points: Point[]) => points.map((p, n) => `${n ? 'L' : 'M'}${at(p).join(' ')}`).join('');
   const step = [1, 2, 5, 10, 20, 50, 100].find((ft) => ft * scale > 40) ?? 200;
   return (
@@ -56,10 +58,12 @@ export function Lot({ plan }: { plan: Assessment['plan'] }) {
                 className={classes.thing}
               />
             )}
-            <text {...labelAt(o.points as Point[], at)} className={classes.name}>
-              {o.name}
-            </text>
           </g>
+        ))}
+        {names.map((name) => (
+          <text key={name.words} x={name.x} y={name.y} className={classes.name}>
+            {name.words}
+          </text>
         ))}
         <path d={path(plan.line.map(([, x, y]) => [x, y] as Point))} className={classes.line} />
         {plan.marks.map(
