@@ -7,7 +7,7 @@ from tests.core.ear.scoring import DANGEROUS, HOUSE, STYLES, Row, heard_things, 
 
 EVERY = rows()
 # heard right by style, of all 1,060 lines, when this was written: mended upwards, never down
-LEAST_RIGHT = {"a": 90, "b": 59, "c": 106, "d": 60, "e": 39}
+LEAST_RIGHT = {"a": 104, "b": 76, "c": 140, "d": 80, "e": 48}
 MOST_WRONG = 0.01
 
 
