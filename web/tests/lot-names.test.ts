@@ -8,14 +8,19 @@ describe('names on the lot', () => {
       { words: 'pole', x: 40, y: 10 },
       { words: 'gate', x: 0, y: 22 },
     ];
-    expect(apart(names)).toEqual(names);
+    expect(apart(names, [])).toEqual(names);
   });
   it('move down a line where they would cover one before them', () => {
-    const [first, second] = apart([
+    const near = [
       { words: 'gas meter', x: 10, y: 40 },
       { words: 'yard cleanout', x: 0, y: 46 },
-    ]);
-    expect(first?.y).toBe(40);
-    expect(second?.y).toBe(58);
+    ];
+    expect(apart(near, []).map((name) => name.y)).toEqual([40, 58]);
+  });
+  it('move down off a mark, and no further than it takes', () => {
+    const name = { words: 'yard cleanout', x: 285, y: 449 };
+    expect(apart([name], [[309, 445]])[0]?.y).toBe(461);
+    expect(apart([name], [[278, 445]])[0]?.y).toBe(449);
+    expect(apart([name], [[368, 445]])[0]?.y).toBe(449);
   });
 });

@@ -39,7 +39,11 @@ export function Lot({ plan }: { plan: Assessment['plan'] }) {
       </p>
     );
   const { at, scale } = fit(plan);
-  const names = apart(plan.objects.map((o) => ({ words: o.name, ...labelAt(o.points as Point[], at) })));
+  const marks = plan.objects.flatMap((o) => (o.points.length === 1 ? [at(o.points[0] as Point)] : []));
+  const names = apart(
+    plan.objects.map((o) => ({ words: o.name, ...labelAt(o.points as Point[], at) })),
+    marks,
+  );
   const path = (points: Point[]) => points.map((p, n) => `${n ? 'L' : 'M'}${at(p).join(' ')}`).join('');
   const step = [1, 2, 5, 10, 20, 50, 100].find((ft) => ft * scale > 40) ?? 200;
   return (
