@@ -82,6 +82,8 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
     event.preventDefault();
     act();
   };
+  // where timed words wait, hearing them comes first: no example stands in the way
+  const nothingYet = desk.assessment.findings.length < FIRST_LINES && !desk.record.visits.at(-1)?.dictation;
   return (
     <div className={classes.entry}>
       <div className={classes.row}>
@@ -121,7 +123,7 @@ export function Entry({ desk, small, onPaste, onTable, example = EXAMPLE, hint =
         ) : (
           <>
             <span className="quiet">{hint}</span>
-            {hint === HINT && desk.assessment.findings.length < FIRST_LINES && <FirstLines onType={type} />}
+            {hint === HINT && nothingYet && <FirstLines onType={type} />}
           </>
         )}
       </div>
