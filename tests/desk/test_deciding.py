@@ -112,22 +112,22 @@ def test_a_firms_own_word_is_heard_wherever_something_is_said(desk, twice) -> No
     """Case C15: the lateral's own scheme reads the entry line, its preview, pages, rows, kept lines and tables."""
     (shipped,) = desk.client.get("/api/schemes").json()
     whole = desk.client.get("/api/schemes/one", {"label": shipped["label"]}).json()
-    grease = whole["kinds"]["grease"] | {"synonyms": [*whole["kinds"]["grease"]["synonyms"], "gunk"]}
+    grease = whole["kinds"]["grease"] | {"synonyms": [*whole["kinds"]["grease"]["synonyms"], "morch"]}
     copy = {
-        "name": "Gunk rules",
+        "name": "Morch rules",
         "based_on": shipped["label"],
         "scheme": whole | {"kinds": whole["kinds"] | {"grease": grease}},
     }
     headers = {"X-CSRFToken": desk.token}
     assert desk.client.post("/api/schemes", copy, content_type="application/json", headers=headers).status_code == 201
-    desk.send("POST", f"/{twice}/pages", {"page": "21 gunk 30%"}, version=1)  # not a word of the shipped scheme: kept
-    desk.send("POST", f"/{twice}/scheme", {"label": "Gunk rules 1"}, version=2)
-    assert desk.send("POST", f"/{twice}/read", {"text": "22 gunk 40%"}).json()["findings"][0]["kind"] == "grease"
-    desk.send("POST", f"/{twice}/lines", {"text": "22 gunk 40%"}, version=3)
-    desk.send("POST", f"/{twice}/pages", {"page": "23 gunk 50%"}, version=4)
-    desk.send("PUT", f"/{twice}/sightings/s3", {"text": "24 gunk 60%"}, version=5)
-    desk.send("PUT", f"/{twice}/remarks/r1", {"text": "21 gunk 30%"}, version=6)
-    table = {"text": "footage,kind,size\n25,gunk,70%\n"}
+    desk.send("POST", f"/{twice}/pages", {"page": "21 morch 30%"}, version=1)  # not a word of the shipped scheme: kept
+    desk.send("POST", f"/{twice}/scheme", {"label": "Morch rules 1"}, version=2)
+    assert desk.send("POST", f"/{twice}/read", {"text": "22 morch 40%"}).json()["findings"][0]["kind"] == "grease"
+    desk.send("POST", f"/{twice}/lines", {"text": "22 morch 40%"}, version=3)
+    desk.send("POST", f"/{twice}/pages", {"page": "23 morch 50%"}, version=4)
+    desk.send("PUT", f"/{twice}/sightings/s3", {"text": "24 morch 60%"}, version=5)
+    desk.send("PUT", f"/{twice}/remarks/r1", {"text": "21 morch 30%"}, version=6)
+    table = {"text": "footage,kind,size\n25,morch,70%\n"}
     end = desk.send("POST", f"/{twice}/tables/sightings", table, version=7).json()
     said = [s["size"]["likely"] for s in end["record"]["visits"][0]["sightings"] if s["kind"] == "grease"]
     assert sorted(said) == [30, 40, 50, 60, 70]
