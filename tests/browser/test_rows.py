@@ -92,7 +92,9 @@ def test_what_is_there_already_is_asked_about_before_it_is_added(analyst: Analys
 
 def test_the_section_says_why_of_the_chosen_finding_not_of_a_worse_one_near(analyst: Analyst) -> None:
     analyst.new("Bramble Row 7")
-    analyst.paste("run A front cleanout 4in clay, facing main, counts to main\n31 roots curtain 70%\n31.6 crack top hairline\n60 main")
+    analyst.paste(
+        "run A front cleanout 4in clay, facing main, counts to main\n31 roots curtain 70%\n31.6 crack top hairline\n60 main"
+    )
     why = analyst.page.locator("aside, [data-section]").filter(has_text="pipe").first
     analyst.row("crack").click()
     expect(why).to_contain_text("crack, hairline")
