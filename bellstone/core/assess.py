@@ -40,7 +40,16 @@ from bellstone.core.findings import (
     with_joints,
 )
 from bellstone.core.ground import uncollected
-from bellstone.core.judgement import VERDICT_WORDS, counts, one_each, rated_items, score, tool_fits, whole_lateral
+from bellstone.core.judgement import (
+    VERDICT_WORDS,
+    counts,
+    liner_grip,
+    one_each,
+    rated_items,
+    score,
+    tool_fits,
+    whole_lateral,
+)
 from bellstone.core.record import Lateral
 from bellstone.core.scheme import Scheme, house_scheme
 from bellstone.core.stations import Coverage, Placing, placed
@@ -148,6 +157,7 @@ def _how_it_rates(lateral: Lateral, here: JudgedPath, lines: Sequence[LineShown]
         "verdict_stands": stands,
         "verdict_reason": mine.reason if mine else "",
         "fits": tool_fits(lateral, segments),
+        "liner_grip": liner_grip(rows, here.coverage.seen, here.axis),
         "running_readings": tuple(r.finding.id for r in rows if r.unrated and r.unrated.needs_rest_reading),
     }
 

@@ -79,6 +79,8 @@ def _line(a: Assessment) -> Iterator[str]:
     along = [f"{f.where} {f.words}" for f in a.findings if f.family in ("feature", "good")]
     if along:
         yield from ("", f"Along the line: {'; '.join(along)}.")
+    if a.liner_grip:
+        yield from ("", f"{a.liner_grip.words}.")
     if a.ponds or a.water_not_known:
         yield from ("", "Water at rest:")
         yield from (f"  {pond_words(p)}" for p in a.ponds)

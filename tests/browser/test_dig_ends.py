@@ -1,4 +1,4 @@
-"""A dig's ends moved by hand, as an analyst does who has stood on the lot."""
+"""What is told to those who dig or line: a dig's ends moved by hand, the room a liner has to end in."""
 
 from playwright.sync_api import expect
 
@@ -45,3 +45,19 @@ def test_ends_that_are_no_dig_say_what_is_wanted_and_lose_nothing(analyst: Analy
     expect(form.get_by_role("button", name="set them")).to_be_disabled()
     form.get_by_label("Dig to, ft").press("Escape")
     expect(form).to_have_count(0)
+
+
+def test_the_room_for_a_liner_is_the_same_at_pipe_and_on_the_page(analyst: Analyst) -> None:
+    analyst.new("Alder Close 3")
+    analyst.paste("run A front cleanout clay 4in, facing main, counts to main\n40 hole 1in")
+    analyst.step("Pipe")
+    grip = analyst.page.locator("[data-grip]")
+    expect(grip).to_have_text("▲ Grip for a liner not known: the main past the last defect has no footage.")
+    analyst.step("Log")
+    analyst.say("46 main")
+    analyst.step("Pipe")
+    expect(grip).to_contain_text("Grip for a liner: 6.0 ft")
+    expect(grip).to_contain_text("enough")
+    said = grip.inner_text()
+    analyst.step("Report")
+    expect(analyst.page.locator("[data-page]")).to_contain_text(said)

@@ -56,6 +56,7 @@ def test_every_sample_is_a_report_on_either_paper(path: Path, paper: str) -> Non
     for f in found.findings:
         if f.rated:
             assert f.rating is None or " ".join(f.rating.why.split()) in whole
+    assert found.liner_grip is None or found.liner_grip.words in whole
     for words in (*found.scope, *found.cautions, *found.house_rules, *(s.words for s in found.told)):
         assert " ".join(words.split()) in whole
 

@@ -10,7 +10,7 @@ from bellstone.core.answer.told import Statement
 from bellstone.core.answer.warnings import Warning
 from bellstone.core.dig import Bracket
 from bellstone.core.findings import AxisSpan, Earlier, Finding, Proposal
-from bellstone.core.judgement import Fit, LateralVerdict, Score, VerdictShown
+from bellstone.core.judgement import Fit, Grip, LateralVerdict, Score, VerdictShown
 from bellstone.core.record import Rec
 from bellstone.core.stations import Lane, RunTie, Unseen
 from bellstone.core.water import EarlierInvert, NotKnown, PondShown, ProfileShown, Removable
@@ -76,6 +76,7 @@ class Assessment(Rec):
     proposals: tuple[Proposal, ...]  # findings that may be one thing
     earlier: tuple[Earlier, ...]  # findings of earlier visits, and what each has become
     fits: tuple[Fit, ...]  # which tool passes which access and pipe
+    liner_grip: Grip | None  # sound pipe for the end of a liner; None where nothing would be lined
     depths: tuple[DepthShown, ...]
     counts: tuple[CountShown, ...]
     told: tuple[Statement, ...]  # what was said beside the findings

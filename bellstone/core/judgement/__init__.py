@@ -1,5 +1,6 @@
 """Scores, verdicts and what goes through."""
 
+from bellstone.core.judgement.grip import Grip, liner_grip
 from bellstone.core.judgement.rows import (
     at_words,
     counts,
@@ -17,6 +18,7 @@ from bellstone.core.judgement.whole_lateral import LateralVerdict, whole_lateral
 
 __all__ = [
     "Fit",
+    "Grip",
     "LEAST_SEGMENT_FT",
     "LateralVerdict",
     "ORDER",
@@ -30,6 +32,7 @@ __all__ = [
     "cut_to",
     "is_named",
     "judge_rows",
+    "liner_grip",
     "one_each",
     "rated_items",
     "score",

@@ -6,7 +6,7 @@ from bellstone.core.stations.paths import Path, chain_of, pipes_on
 from bellstone.core.stations.place import Place
 from bellstone.core.stations.placing import NO_RUN, Placing, ReadAtHead, place_visits, placed, vertical_cable
 from bellstone.core.stations.run_ties import RunTie
-from bellstone.core.stations.runs import calibrate
+from bellstone.core.stations.runs import calibrate, is_main
 from bellstone.core.stations.segments import Segment, segment_at, segments_about, segments_named
 
 __all__ = [
@@ -26,6 +26,7 @@ __all__ = [
     "calibrate",
     "chain_of",
     "is_behind",
+    "is_main",
     "less",
     "pipes_on",
     "place_visits",

@@ -20,6 +20,7 @@
 #if data.ponds.len() + data.water_not_known.len() > 0 { section("Water at rest", points(data.ponds + data.water_not_known)) }
 #if data.digs.len() > 0 { section("Where one would dig: about, along the line only", points(data.digs)) }
 #if data.others.len() > 0 { section("Along the line", ruled((auto, 1fr), ("where", "what"), data.others.map(r => r.map(c => [#c])))) }
+#if data.liner_grip != "" [#data.liner_grip]
 #if data.lines.len() > 0 { section("The lines", points(data.lines)) }
 #for (title, said) in data.told { section(title, points(said)) }
 #if data.others_marks.len() > 0 { section("Others' marks beside ours", points(data.others_marks)) }

@@ -26,6 +26,7 @@ def report_data(a: Assessment, others: Sequence[Assessment]) -> dict[str, Any]:
         "axis": a.axis_words,
         "findings": [_finding(f) for f in _by_concern(findings)],
         "others": [[at_words(f), what_words(f)] for f in findings if f.family in ("feature", "event") and not f.rated and f.kind != "note"],
+        "liner_grip": f"{a.liner_grip.words}." if a.liner_grip else "",
         "ponds": [pond_words(p) for p in ponds.values()],
         "water_not_known": [f"{n.start_ft:.1f}–{n.end_ft:.1f} ft not known: {n.why}" for n in a.water_not_known],
         "digs": [dig_words(d) for d in digs],

@@ -1165,6 +1165,7 @@ export interface components {
             earlier: components["schemas"]["Earlier"][];
             /** Fits */
             fits: components["schemas"]["Fit"][];
+            liner_grip: components["schemas"]["Grip"] | null;
             /** Depths */
             depths: components["schemas"]["DepthShown"][];
             /** Counts */
@@ -1661,6 +1662,23 @@ export interface components {
             /** Form */
             form?: string | null;
             size?: components["schemas"]["Amount"] | null;
+        };
+        /**
+         * Grip
+         * @description The sound pipe left past the last defect [ft]; None where it is not known.
+         */
+        Grip: {
+            /** Room Ft */
+            room_ft: number | null;
+            /** Band Ft */
+            band_ft: number | null;
+            /**
+             * Enough
+             * @enum {string}
+             */
+            enough: "enough" | "may be too short" | "too short" | "not known";
+            /** Words */
+            words: string;
         };
         /**
          * HouseRules

@@ -251,7 +251,7 @@ function Stretches({ desk }: { desk: Desk }) {
 
 function Fits({ desk }: { desk: Desk }) {
   const { send } = useSheet();
-  const { fits } = desk.assessment;
+  const { fits, liner_grip: grip } = desk.assessment;
   const tools = desk.record.tools ?? [];
   return (
     <section className={classes.block} aria-label="Tools">
@@ -284,6 +284,12 @@ function Fits({ desk }: { desk: Desk }) {
             ))}
           </tbody>
         </table>
+      )}
+      {grip && (
+        <p data-grip={grip.enough}>
+          {grip.enough !== 'enough' && '▲ '}
+          {grip.words}.
+        </p>
       )}
     </section>
   );

@@ -134,6 +134,7 @@ export function Findings({ assessment: a }: { assessment: Assessment }) {
           <b>Along the line:</b> {features.map((f) => `${whereWords(a, f)} ${f.words}`).join('; ')}.
         </p>
       )}
+      {a.liner_grip && <p>{a.liner_grip.words}.</p>}
     </>
   );
 }
