@@ -41,6 +41,7 @@ HANDBOOK: dict[str, Any] = {
     "judgement.score.SOUNDNESS_SCALE": 12.0,  # 3.3
     "judgement.score.SPREAD_REACH_FT": 2.0,  # 3.3
     "judgement.score.LEAST_SEGMENT_FT": 10.0,  # 3.3
+    "judgement.grip.LEAST_GRIP_FT": 1.0,  # 2.10
     "pipe.manning.MANNING_US": 1.486,  # 2.8
     "pipe.manning.MOST_FLOW_AT": 0.938,  # 2.8: peak at 0.938
     "pipe.manning.SELF_CLEANSING_FT_S": 2.0,  # 2.8
@@ -199,6 +200,9 @@ WORKING: dict[str, Any] = {
     "findings.where.AT_ZERO_FT": 0.05,
     "ground.bands.LOW": 0.05,
     "ground.bands.HIGH": 0.95,
+    "judgement.grip.WEAK_FROM": 2,
+    "judgement.grip.LINED_FROM": 3,
+    "judgement.grip.NEAR_FT": 0.1,
     "judgement.score.MOST_JOINTS": 2000,
     "pipe.clock.PICTURE_WORD_HOURS": {
         "top": 12.0,
