@@ -84,7 +84,7 @@ def edits(page: Page, first_ft: float, until: str) -> list[float]:
     took = []
     for n in range(TIMES):
         said = int(page.evaluate("parseInt(document.querySelector('footer').textContent)"))
-        line = f"{first_ft + n * 3.7:.1f} crack hairline around"
+        line = f"{first_ft + n * 3.7:.1f} break chip"
         page.fill("[data-entry]", line)
         page.wait_for_timeout(150)
         took.append(after_key(page, "Enter", until.replace("COUNT", str(said + 1)).replace("LINE", line)))
