@@ -2,6 +2,7 @@
 
 import io
 from datetime import date
+from pathlib import Path
 
 import pytest
 from pypdf import PdfReader
@@ -52,6 +53,17 @@ def test_two_signed_pages_compare_in_words(desk, lateral_id) -> None:
     back = desk.send("GET", f"/{lateral_id}/signed/2/compared?to=1").json()["words"]
     assert any(w.startswith("gone: 30.0") and "hole" in w for w in back)
     assert any(w.startswith("dig now") for w in words) and any(w.startswith("dig no more") for w in back)
+
+
+def test_a_page_signed_by_an_earlier_version_still_compares(desk, lateral_id) -> None:
+    """The answer in the file was made before digs could be moved and the room for a liner was told."""
+    sign(desk, lateral_id, 1)
+    kept = (Path(__file__).parent / "signed" / "before-moved-digs.json").read_text(encoding="utf-8")
+    Signed.objects.filter(number=1).update(assessment=kept)
+    found = desk.send("GET", f"/{lateral_id}/signed/1/compared")
+    assert found.status_code == 200
+    assert any(w.startswith("gone: 31.0") and "collapse" in w for w in found.json()["words"])
+    assert any(w.startswith("dig no more: 31.0 ft") for w in found.json()["words"])
 
 
 def test_nothing_is_signed_unseen_unnamed_or_twice(desk, lateral_id) -> None:

@@ -76,7 +76,7 @@ class Assessment(Rec):
     proposals: tuple[Proposal, ...]  # findings that may be one thing
     earlier: tuple[Earlier, ...]  # findings of earlier visits, and what each has become
     fits: tuple[Fit, ...]  # which tool passes which access and pipe
-    liner_grip: Grip | None  # sound pipe for the end of a liner; None where nothing would be lined
+    liner_grip: Grip | None = None  # sound pipe for the end of a liner; None where nothing would be lined
     depths: tuple[DepthShown, ...]
     counts: tuple[CountShown, ...]
     told: tuple[Statement, ...]  # what was said beside the findings

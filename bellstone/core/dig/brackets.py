@@ -59,8 +59,9 @@ class Bracket(Rec):
     ends_at_joints: tuple[bool, bool]
     lift: str
     flags: tuple[str, ...]
-    extent_ft: tuple[float, float]  # from where to where what it is dug for was seen
-    why: str  # why the ends lie where they were computed
+    # what follows a page may have been signed before it was told: it still compares
+    extent_ft: tuple[float, float] | None = None  # from where to where what it is dug for was seen
+    why: str = ""  # why the ends lie where they were computed
     moved: MovedEnds | None = None
 
 

@@ -48,13 +48,14 @@ def _changes(
     """What setting the ends of a dig changes: its length, the room at each end, the joint there, the next dig."""
     dig, (start, end) = digs[n], ends[n]
     out = [f"{end - start:.1f} ft long, computed {dig.end_ft - dig.start_ft:.1f} ft"]
-    room = (dig.extent_ft[0] - start, end - dig.extent_ft[1])
+    first, last = dig.extent_ft or (dig.start_ft, dig.end_ft)  # a dig just computed always has its extent
+    room = (first - start, end - last)
     for k, (name, left) in enumerate(zip(ENDS, room, strict=True)):
         if abs((start, end)[k] - (dig.start_ft, dig.end_ft)[k]) < SAME_FT:
             continue
         out += [
             _room(name, left),
-            _joint(name, (start, dig.extent_ft[0]) if k == 0 else (dig.extent_ft[1], end), joints, axis),
+            _joint(name, (start, first) if k == 0 else (last, end), joints, axis),
         ]
     into = [k + 1 for k, (a, b) in enumerate(ends) if k != n and a < end and b > start]
     return (*out, *(f"reaches into dig {k}: one hole, or end it sooner" for k in into))

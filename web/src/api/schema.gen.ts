@@ -1165,7 +1165,7 @@ export interface components {
             earlier: components["schemas"]["Earlier"][];
             /** Fits */
             fits: components["schemas"]["Fit"][];
-            liner_grip: components["schemas"]["Grip"] | null;
+            liner_grip?: components["schemas"]["Grip"] | null;
             /** Depths */
             depths: components["schemas"]["DepthShown"][];
             /** Counts */
@@ -1257,11 +1257,14 @@ export interface components {
             /** Flags */
             flags: string[];
             /** Extent Ft */
-            extent_ft: [
+            extent_ft?: [
                 number,
                 number
-            ];
-            /** Why */
+            ] | null;
+            /**
+             * Why
+             * @default
+             */
             why: string;
             moved?: components["schemas"]["MovedEnds"] | null;
         };
