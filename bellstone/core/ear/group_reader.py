@@ -364,7 +364,9 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
         return self._knows(f, word) and not self._clashes(f, word)
 
     def _cannot_run(self) -> None:
-        """A stretch of what lies at one place is no stretch of it."""
+        """A stretch of what lies at one place is no stretch of it; only a liner has two ends to lie at."""
+        if [f.kind for f in self.found] == ["liner_start"] and len(self.places) == 1 and self.places[0].runs:
+            self._liner_between(self.spots.pop()[0], [])
         for f in self.found:
             if f.kind in AT_ONE_PLACE and not f.own_place and any(p.runs for p in self.places) and not f.negative:
                 self.doubt(f"{f.kind} over a stretch")

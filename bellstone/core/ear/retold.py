@@ -14,7 +14,7 @@ GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues",
 BEGINS = frozenset({"start", "starts", "starting", "begin", "begins", "beginning", "commences", "commencing"})
 ENDS = frozenset({
     "terminates", "terminating", "ends", "ends at", "ending", "ending at", "stops", "stops at", "finishes", "finish",
-    "quits", "terminates at", "and ends", "and ends at",
+    "quits", "terminates at", "and ends", "and ends at", "end", "end at", "and end", "and end at", "stop", "stop at",
 })  # fmt: skip
 
 
@@ -78,11 +78,11 @@ class Retold:
             assert isinstance(first, Place) and isinstance(second, Place)
             between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
             silent = all(p.what in ("fillers", "sign", "hedges", "texts") or self.words(p) in GOES_ON for p in between)
-            start, end = first.start.lstrip("~"), second.said.split("-")[-1]
+            start, end = first.start.lstrip("~"), second.said.split("-")[-1].lstrip("~")
             begins = (
                 first.asks.startswith("from there") or a and bool(BEGINS & set(self.words(self.parts[a - 1]).split()))
             )
-            ends = any(self.words(p) in ENDS for p in between) and is_feet(second.said)
+            ends = any(self.words(p) in ENDS for p in between) and is_feet(second.said.lstrip("~"))
             if begins and ends and is_feet(start) and float(start) < float(end):
                 silent = all(
                     p.what in ("fillers", "sign", "links", "changes") or self.words(p) in ENDS for p in between

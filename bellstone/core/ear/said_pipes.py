@@ -114,8 +114,13 @@ class SaidPipes(Group):
 
     def _liner(self, n: int) -> None:
         """``lined 9-84``: where it starts and where it ends."""
-        ends = self.places[0].start.lstrip("~").split("-")
         self.s.use(self.parts[n], "kind")
+        self._liner_between(n, self.found)
+
+    def _liner_between(self, n: int, beside: list[Found]) -> None:
+        """The two ends of a liner for the one stretch it was told of, beside what else was found."""
+        self.found = beside
+        ends = self.places[0].start.lstrip("~").split("-")
         for kind, at in zip(("liner_start", "liner_end"), ends, strict=False):
             found = Found(kind, own_place=Place(at, self.places[0].i, self.places[0].j))
             self.found.append(found)

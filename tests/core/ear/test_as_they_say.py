@@ -199,3 +199,15 @@ def test_a_doubt_or_a_number_goes_with_what_it_stands_behind(said: str, line: st
 
 def test_a_septic_tank_and_not_a_sewer_says_nothing_of_the_main() -> None:
     assert first_asked("discharges to a septic tank at 39 and not to a public sewer")[0] == "39 ends_at septic_tank"
+
+
+@pytest.mark.parametrize(("said", "lines"), [
+    ("liner starts at 20 feet and ends around 44", ["20 liner_start", "44 liner_end"]),
+    ("liner begins at 20, stops at 44", ["20 liner_start", "44 liner_end"]),
+    ("lining from 20 to 44", ["20 liner_start", "44 liner_end"]),
+    ("crack starts at 20 and ends around 44", ["20-44 crack"]),
+    ("crack starts at 20 and stops at 26", ["20-26 crack"]),
+    ("liner starts at 20 and another one at 44", ["20 liner_start", "44 liner_start"]),
+])  # fmt: skip
+def test_what_starts_and_ends_is_one_stretch_and_a_liner_has_two_ends(said: str, lines: list[str]) -> None:
+    assert [part for line in heard(said) for part in line.split(" ; ")] == lines
