@@ -104,12 +104,3 @@ def test_ends_that_are_no_dig_are_refused(start: float, end: float) -> None:
     }
     with pytest.raises(RecordError):
         read_lateral(tree)
-
-
-@pytest.mark.parametrize(("apart_ft", "holes"), [(9.0, 1), (9.7, 1), (9.8, 2), (10.0, 2)])
-def test_less_ground_than_stands_by_itself_between_two_is_one_hole(apart_ft: float, holes: int) -> None:
-    """Alone, the first ends at 32.81 ft and the second begins 5.6 to 6 ft before it: 4 ft are left from 9.76 ft apart."""
-    page = f"run A cleanout clay 4in, facing main, counts to main\n30 collapse\n{30 + apart_ft:g} collapse\n90 main"
-    digs = assess(record_from_page(page)[0]).digs
-    assert len(digs) == holes
-    assert ("one hole for 2" in digs[0].why) == (holes == 1)

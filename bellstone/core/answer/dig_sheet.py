@@ -8,14 +8,13 @@ from bellstone.core.answer.assessment import Assessment
 from bellstone.core.answer.places_shown import LandmarkShown
 from bellstone.core.answer.plan_shown import PlanShown, StakeInPlan
 from bellstone.core.answer.segments_shown import SegmentShown
-from bellstone.core.dig import Bracket, trench
+from bellstone.core.dig import USUAL_BORE_IN, Bracket, trench
 from bellstone.core.findings import Finding
 from bellstone.core.record import Rec
 from bellstone.core.water import PondShown
 
 BESIDE_FT = 4.0  # pipe drawn and told beyond each end of a dig
 CUT_STEP_FT = 0.5
-BORE_TRIED_IN = 4.0  # the trench is as wide for every usual bore: only to reckon spoil where none is known
 
 BEFORE_CLOSING = (
     "sound pipe at both ends, past a joint",
@@ -143,7 +142,7 @@ def _trench(dig: Bracket, here: SegmentShown | None) -> str:
     if dig.invert_depth_ft is None:
         return f"{length:.0f} ft long; how deep is not known, so neither is what comes out"
     deepest = dig.invert_depth_ft + (dig.depth_band_ft or 0.0)
-    bore = here.bore_in if here is not None and here.bore_in else BORE_TRIED_IN
+    bore = here.bore_in if here is not None and here.bore_in else USUAL_BORE_IN
     hole = trench(bore, deepest, length)
     return (
         f"{length:.0f} ft long, at least {hole.width_in:.0f} in wide, to {hole.depth_ft:.1f} ft with bedding at the deep end "

@@ -1,23 +1,22 @@
 """Where one would dig: brackets along the line, their ends, depth, and what to lift."""
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import inf
 
 import numpy as np
 
 from bellstone.core.dig.depth import ABOVE_GROUND, NOT_READ, Told
+from bellstone.core.dig.one_hole import DepthSource, ground_between, why_one
 from bellstone.core.findings import AxisWords
-from bellstone.core.ground import Z_90, Array, DomainError
+from bellstone.core.ground import Z_90, DomainError
 from bellstone.core.record import Rec
 
 # Each pipe: the least and most upstream its start may lie, the least and most downstream its end may [ft]; its name.
 PipeNames = Sequence[tuple[float, float, float, float, str]]
-DepthSource = Callable[[Array], Sequence[Told | None]]
 WORKING_ROOM_FT = 2.0  # handbook 2.11, working value
 PAST_JOINT_FT = 0.5
-ONE_HOLE_FT = 4.0  # less ground than this between two holes does not stand by itself: one hole; working value
 REACH_FOR_JOINT_FT = 6.0  # how far outward an end is moved to land past a joint: working value
 LADDER_FT, PROTECT_FT, DESIGN_FT = 4.0, 5.0, 20.0  # US federal excavation rules, from memory; local rules govern
 
@@ -104,30 +103,36 @@ def past_joint(end: float, outward: int, joints: Sequence[float]) -> tuple[float
 def brackets(
     needs: Sequence[Need], joints: Sequence[float], depths_at: DepthSource, pipe: str | PipeNames, axis: AxisWords
 ) -> list[Bracket]:
-    """Digs along the line for what needs one; brackets that overlap, or nearly, become one dig, told at its centre.
+    """Digs along the line for what needs one, told at their centres.
+
+    One hole serves several where the ground between would not stand, or where digging it is less work than setting up a
+    second hole: spoil = width x (depth + bedding) x length x swell against ``SECOND_HOLE_YD3``. Where no depth is known
+    only the first is judged. What joins them, or parts them, is said.
 
     Excavation flags go by the deep end of the depth's band.
     """
-    groups: list[list[Need]] = []
-    reach = -inf
-    spans = [(*bracket(need.start, need.end, need.sigma), need) for need in needs]
-    # by where the brackets begin: what lies further on but is less surely placed may need its hole sooner
-    for start, end, need in sorted(spans, key=lambda span: span[0]):
-        if start <= reach + ONE_HOLE_FT:
-            groups[-1].append(need)
-            reach = max(reach, end)
-        else:
-            groups.append([need])
-            reach = end
+    if not needs:
+        return []
+    ends = [bracket(need.start, need.end, need.sigma) for need in needs]
+    holes = [(past_joint(a, -1, joints)[0], past_joint(b, 1, joints)[0]) for a, b in ends]
+    # by where the holes begin: what lies further on but is less surely placed may need its hole sooner
+    order = sorted(range(len(needs)), key=lambda n: holes[n])
+    grounds = ground_between([holes[n] for n in order], depths_at)
+    firsts = [n for n, ground in enumerate(grounds) if ground is None or not ground.one_hole]
+    spans = list(zip(firsts, [*firsts[1:], len(order)], strict=True))
+    groups = [[needs[n] for n in order[a:b]] for a, b in spans]
+    whys = [
+        why_one(b - a, [g for g in grounds[a + 1 : b] if g], grounds[b] if b < len(order) else None) for a, b in spans
+    ]
     centres = [(min(n.start for n in group) + max(n.end for n in group)) / 2 for group in groups]
     depths = depths_at(np.array(centres))
-    told = zip(groups, centres, depths, strict=True)
-    return [_dig(group, joints, centre, depth, pipe, axis) for group, centre, depth in told]
+    told = zip(groups, centres, depths, whys, strict=True)
+    return [_dig(group, joints, centre, depth, pipe, axis, why) for group, centre, depth, why in told]
 
 
 def _dig(
     group: list[Need], joints: Sequence[float], centre: float, depth: Told | None, pipe: str | PipeNames,
-    axis: AxisWords,
+    axis: AxisWords, holes: str,
 ) -> Bracket:  # fmt: skip
     ends = [bracket(n.start, n.end, n.sigma) for n in group]
     start, up = past_joint(min(a for a, _ in ends), -1, joints)
@@ -155,7 +160,7 @@ def _dig(
         lift=f"about {end - start:.0f} ft of {pipe if isinstance(pipe, str) else pipe_words(pipe, start, end)}; {joint_words}",
         flags=excavation_flags(depth[0] + (band or 0.0) if depth else None),
         extent_ft=(min(n.start for n in group), max(n.end for n in group)),
-        why=_why(group, (up, down)),
+        why=_why(group, (up, down)) + holes,
     )
 
 
@@ -165,8 +170,7 @@ def _why(group: list[Need], past: tuple[bool, bool]) -> str:
     room = f"{WORKING_ROOM_FT:.0f} ft of working room and twice the σ of {sigma:.1f} ft beyond what was seen"
     ends = {(True, True): "each end", (True, False): "the upstream end", (False, True): "the downstream end"}.get(past)
     joint = f"; {ends} half a foot past the joint beyond" if ends else "; no joint is known to end at"
-    one = f"; one hole for {len(group)}: less than {ONE_HOLE_FT:.0f} ft would stand between" if len(group) > 1 else ""
-    return room + joint + one
+    return room + joint
 
 
 def pipe_words(pipes: PipeNames, start: float, end: float) -> str:

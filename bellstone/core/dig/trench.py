@@ -8,6 +8,7 @@ LEAST_WIDTH_IN = 24.0  # handbook 2.11, working value
 BESIDE_PIPE_IN = 12.0  # both sides together
 BEDDING_FT = 0.5
 WALL_SHARE = 1 / 8  # wall of a pipe as a share of its bore, the thickest usual (clay): working value
+USUAL_BORE_IN = 4.0  # a trench is as wide for every usual bore: to reckon spoil where none is known
 SWELL = 1.25  # what is dug lies looser than it stood: common practice, no source
 
 
