@@ -16,8 +16,9 @@ from bellstone.core.scheme import house_scheme
 from bellstone.desk import keeping
 from bellstone.formats import lateral_file
 from bellstone.formats.assessment_text import assessment_text
-from bellstone.formats.bundle import KINDS, bundle
+from bellstone.formats.bundle import KINDS, STILLS, bundle
 from bellstone.formats.heard import heard_json, heard_text
+from bellstone.formats.still import still_of
 from bellstone.formats.timed_text import source_lines
 
 
@@ -98,16 +99,25 @@ def _assess(files: list[str], as_json: bool) -> int:
     return 0
 
 
+def _stills_beside(file: Path, record: Lateral) -> dict[str, bytes]:
+    """The pictures that a lateral names, where they lie beside its file as a bundle has them."""
+    named = sorted({s.photo for v in record.visits for s in v.sightings if s.photo})
+    beside = {name: file.parent / STILLS / f"{Path(name).name}.jpg" for name in named}
+    return {name: still_of(path.read_bytes()).jpeg for name, path in beside.items() if path.is_file()}
+
+
 def _export(args: argparse.Namespace) -> int:
     only = [kind.strip() for kind in args.only.split(",") if kind.strip()]
     if unknown := set(only) - set(KINDS):
         raise DomainError("--only", ", ".join(sorted(unknown)), f"wants some of {', '.join(KINDS)}")
     record, _ = read_file(Path(args.file))
     others = [assess(record, path=line.id) for line in record.lines[1:]]
-    files = bundle(record, assess(record), others, only, args.paper, not args.without_names)
+    stills = _stills_beside(Path(args.file), record)
+    files = bundle(record, assess(record), others, only, args.paper, not args.without_names, stills)
     folder = Path(args.to)
     folder.mkdir(parents=True, exist_ok=True)
     for name, data in files.items():
+        (folder / name).parent.mkdir(exist_ok=True)
         (folder / name).write_bytes(data)
         print(folder / name)
     return 0

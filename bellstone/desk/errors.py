@@ -42,6 +42,12 @@ class NoSuchScheme(Refusal):
         return f"There is no scheme {self}."
 
 
+class NoSuchStill(Refusal):
+    """No picture of that name was put to a finding here."""
+
+    says, place, mend = "This still is not on this desk.", "still", "put the picture to the finding again"
+
+
 class NotSigned(Refusal):
     """There is no snapshot of that number."""
 

@@ -112,3 +112,11 @@ class StoredFlush(models.Model):
     key = models.CharField(max_length=64, primary_key=True)
     played = models.TextField()
     when = models.DateTimeField(auto_now_add=True)
+
+
+class StoredStill(models.Model):
+    """A picture that a finding shows, once, by the digest of its bytes; records name it."""
+
+    name = models.CharField(max_length=64, primary_key=True)
+    jpeg = models.BinaryField()
+    when = models.DateTimeField(auto_now=True)  # last put to a finding

@@ -100,6 +100,7 @@ def _each_day(folder: Path, over: threading.Event) -> None:
     from bellstone.desk import hurt
     from bellstone.desk.actions.compact import compact_all
     from bellstone.desk.actions.shelve import empty_bin
+    from bellstone.desk.actions.still import drop_unnamed
 
     told: date | None = None
     while True:
@@ -109,6 +110,7 @@ def _each_day(folder: Path, over: threading.Event) -> None:
             if hurt.because is None and daily(folder, today):
                 compact_all(now)
                 empty_bin()
+                drop_unnamed(now)
         except (Refused, DatabaseError) as refused:
             if told != today:
                 print(f"bellstone: no copy of today: {refused}", file=sys.stderr, flush=True)

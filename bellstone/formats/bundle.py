@@ -1,6 +1,6 @@
 """All that is handed over of one lateral, by file name: what the desk saves one by one, and the terminal at once."""
 
-from collections.abc import Callable, Collection, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from typing import get_args
 
 from bellstone.core.answer import Assessment, owners_page
@@ -13,10 +13,11 @@ from bellstone.formats.csv_table import What
 from bellstone.formats.csv_write import write_table
 from bellstone.formats.dxf import dxf_text
 from bellstone.formats.geojson import geojson_text
-from bellstone.formats.pdf import Paper, charts, dig_sheets_pdf, owners_page_pdf, report_pdf
+from bellstone.formats.pdf import NO_STILLS, Paper, charts, dig_sheets_pdf, owners_page_pdf, report_pdf
 from bellstone.formats.xlsx import xlsx_bytes
 
 Files = dict[str, bytes]
+STILLS = "stills"  # the folder of pictures beside a lateral file
 
 
 def bundle(
@@ -26,23 +27,34 @@ def bundle(
     only: Collection[str] = (),
     paper: Paper = "us-letter",
     names: bool = True,
+    stills: Mapping[str, bytes] = NO_STILLS,
 ) -> Files:
     """Every file of a lateral, by kind: ``only`` names some of KINDS, all of them where it names none.
 
     ``others`` are the assessments on its other lines. Without dig there are no dig sheets, without date no calendar; a
-    table without rows is left out. Without names only the PDFs are made: the other files hold the record itself.
+    table without rows is left out. Without names only the PDFs are made: the other files hold the record itself. Stills
+    stand in a folder of their own, by the names that the record has for them.
     """
-    made = _pages(record, shown, others, paper, names) if not only or "pdf" in only else {}
+    made = _pages(record, shown, others, paper, names, stills) if not only or "pdf" in only else {}
     for kind, make in MAKERS.items():
         if names and (not only or kind in only):
             made |= make(record, shown, others)
+    if names and (not only or "json" in only):
+        made |= {f"{STILLS}/{name}.jpg": jpeg for name, jpeg in stills.items()}
     return made
 
 
-def _pages(record: Lateral, shown: Assessment, others: Sequence[Assessment], paper: Paper, names: bool) -> Files:
+def _pages(
+    record: Lateral,
+    shown: Assessment,
+    others: Sequence[Assessment],
+    paper: Paper,
+    names: bool,
+    stills: Mapping[str, bytes],
+) -> Files:
     owner = owners_page(shown, others, record.site.house_rules, record.site.stretches)
     made = {
-        "report.pdf": report_pdf(shown, others, paper, names),
+        "report.pdf": report_pdf(shown, others, paper, names, stills=stills),
         "owners-page.pdf": owners_page_pdf(shown, owner, paper, names),
     }
     return made | ({"dig-sheets.pdf": dig_sheets_pdf(shown, paper, names)} if shown.digs else {})

@@ -182,5 +182,5 @@ def test_with_a_plan_the_sheet_says_what_to_tape_the_stakes_from_and_is_still_on
     ("20 crack open", None),
 ])  # fmt: skip
 def test_a_small_section_is_drawn_only_of_hours_that_were_told(line: str, hours: list[float] | None) -> None:
-    data = report_data(assess(record_from_page(f"{RUN}{line}\n60 main")[0]), [])
+    data = report_data(assess(record_from_page(f"{RUN}{line}\n60 main")[0]), [], {})
     assert data["findings"][0]["hours"] == hours

@@ -9,6 +9,7 @@ from bellstone.core.edits.review import MOST_DRAFTS, Taken, Undecided, add_draft
 from bellstone.core.edits.rows import replace_sighting, with_words, without, without_all
 from bellstone.core.edits.runs import with_first_pipe, without_run
 from bellstone.core.edits.same_item import join_items, keep_apart
+from bellstone.core.edits.stills import with_still
 
 __all__ = [
     "MOST_DRAFTS",
@@ -33,6 +34,7 @@ __all__ = [
     "with_dig_moved",
     "with_first_pipe",
     "with_reading",
+    "with_still",
     "with_words",
     "without",
     "without_all",

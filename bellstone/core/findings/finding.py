@@ -52,6 +52,7 @@ class Finding(Rec):
     unread: tuple[str, ...]
     time_s: float | None
     computed: bool  # nobody said it: it follows from the adjusted pipe
+    photo: str = ""  # which still shows it; a page may have been signed before there were any
 
     @property
     def rated(self) -> int | None:

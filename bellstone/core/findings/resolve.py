@@ -248,6 +248,7 @@ def _finding(
         unread=said.unread,
         time_s=said.time_s,
         computed=False,
+        photo=said.photo,
     )
 
 

@@ -9,6 +9,7 @@ from bellstone.core import record
 from bellstone.core.answer import Assessment, compared
 from bellstone.core.ground import DomainError
 from bellstone.desk import store
+from bellstone.desk.actions import still
 from bellstone.desk.actions.edit import check_version, locked
 from bellstone.desk.errors import NotSigned
 from bellstone.desk.models import Signed, StoredLateral
@@ -34,10 +35,12 @@ def sign(lateral_id: int, seen: int, by: str, paper: Paper = "us-letter") -> Sig
         raise DomainError("sign off", None, f"nothing has changed since {last.by} signed it on {last.on}")
     shown = store.assessment_of(row)
     others = [store.assessment_of(row, line.id) for line in store.record_of(row).lines if line.id != shown.path]
+    pictures = still.of_record(store.record_of(row))
+    report = report_pdf(shown, others, paper, signed=signature, stills=pictures)
     page = Signed(
         lateral=row, number=(last.number if last else 0) + 1, by=signature.by, on=signature.on,
         scheme=shown.scheme, house_rules=signature.house_rules, product=signature.product, digest=signature.digest,
-        record=row.record, assessment=shown.model_dump_json(), report=report_pdf(shown, others, paper, signed=signature),
+        record=row.record, assessment=shown.model_dump_json(), report=report,
     )  # fmt: skip
     with locked(lateral_id, seen):
         if row.signed.filter(number=page.number).exists():

@@ -42,6 +42,7 @@ def build() -> NinjaAPI:
         saying,
         schemes,
         signing,
+        stills,
         table_files,
         tools,
         water,
@@ -59,6 +60,7 @@ def build() -> NinjaAPI:
     register(api)
     for about in (laterals, saying, deciding, water, flushing, table_files, handing_over, signing):
         api.add_router("/laterals", about.router)
+    api.add_router("", stills.router)
     api.add_router("/schemes", schemes.router)
     api.add_router("/tools", tools.router)
     api.add_router("/underway", working.router)

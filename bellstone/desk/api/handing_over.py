@@ -9,7 +9,7 @@ from pydantic import Field
 from bellstone.core.answer import Assessment, owners_page
 from bellstone.core.ground import DomainError
 from bellstone.desk import store
-from bellstone.desk.actions import draw
+from bellstone.desk.actions import draw, still
 from bellstone.desk.api.answers import ANSWERS as DESK
 from bellstone.desk.api.answers import LateralId, LinePath, Refusal, Version, answer, download
 from bellstone.desk.models import StoredLateral
@@ -50,7 +50,7 @@ def save_report(
     """The report of the lateral: the line shown first, then its others."""
     row = store.row_of(lateral_id)
     shown = store.assessment_of(row, path)
-    made = report_pdf(shown, _others(row, shown), paper, names)
+    made = report_pdf(shown, _others(row, shown), paper, names, stills=still.of_record(store.record_of(row)))
     return download(made, "application/pdf", f"{_name(row, names)} report", "pdf")
 
 
@@ -100,5 +100,6 @@ def save_bundle(request: HttpRequest, lateral_id: LateralId, paper: Paper = "us-
     """Everything that is handed over, in one file."""
     row = store.row_of(lateral_id)
     shown = store.assessment_of(row)
-    files = bundle(store.record_of(row), shown, _others(row, shown), paper=paper)
+    record = store.record_of(row)
+    files = bundle(record, shown, _others(row, shown), paper=paper, stills=still.of_record(record))
     return download(zipped(files), "application/zip", row.name, "zip")

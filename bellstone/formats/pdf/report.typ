@@ -3,6 +3,14 @@
 
 #let section(title, body) = { heading(level: 2, title); body }
 
+// what was found and why it rates so, its still beside it where there is one
+#let told(f) = {
+  let words = [#f.what #linebreak() #text(size: 8.5pt, fill: quiet)[#f.why]]
+  if f.still == "" { words } else {
+    grid(columns: (1fr, 46mm), column-gutter: 3mm, words, image(bytes(f.still), format: "svg", width: 46mm, alt: "still of " + f.what))
+  }
+}
+
 #show: page_of.with("Condition report, " + data.name)
 = #data.name: #data.verdict
 #if data.job != "" [#text(size: 8.5pt, fill: quiet)[#data.job]]
@@ -12,7 +20,7 @@
 #if data.strip != none { strip(data.strip); linebreak(); text(size: 8.5pt, fill: quiet)[#(data.axis + ":") each number is the rating of what was found there, 1 leave to 5 failed.] }
 #if data.findings.len() > 0 {
   section("Findings, in order of concern", ruled((auto, auto, auto, 1fr), ("rating", "where", "around", "what, and why it rates so"),
-    data.findings.map(f => (text(weight: 600)[#f.rating], [#f.at], small_section(f.hours), [#f.what #linebreak() #text(size: 8.5pt, fill: quiet)[#f.why]]))))
+    data.findings.map(f => (text(weight: 600)[#f.rating], [#f.at], small_section(f.hours), told(f)))))
 }
 #if data.segments.len() > 0 {
   section("The line, house to main", ruled((1fr, auto, auto, auto, auto), ("pipe", "length", "serviceability", "worst spot", "soundness"), data.segments.map(s => s.map(c => [#c]))))

@@ -1,15 +1,18 @@
 """What the report says, section by section, as the template wants it: words only, figures with their units and bands."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from bellstone.core.answer import Assessment
 from bellstone.core.findings import Finding
 from bellstone.core.scheme import RATING_WORDS
 from bellstone.formats.assessment_text import TITLES, at_words, dig_words, pond_words, sound_words, what_words
+from bellstone.formats.still import still_svg
+
+Stills = Mapping[str, bytes]  # JPEGs by the names that findings have for them
 
 
-def report_data(a: Assessment, others: Sequence[Assessment]) -> dict[str, Any]:
+def report_data(a: Assessment, others: Sequence[Assessment], stills: Stills) -> dict[str, Any]:
     """The sections of the report; each is left out by the template where it is empty."""
     shown = {f.id for f in a.findings}
     findings = [*a.findings, *(f for o in others for f in o.findings if f.id not in shown)]
@@ -24,7 +27,7 @@ def report_data(a: Assessment, others: Sequence[Assessment]) -> dict[str, Any]:
         "strip": strip_data(a),
         "segments": [_segment(s) for s in a.segments],
         "axis": a.axis_words,
-        "findings": [_finding(f) for f in _by_concern(findings)],
+        "findings": [_finding(f, stills) for f in _by_concern(findings)],
         "others": [[at_words(f), what_words(f)] for f in findings if f.family in ("feature", "event") and not f.rated and f.kind != "note"],
         "liner_grip": f"{a.liner_grip.words}." if a.liner_grip else "",
         "ponds": [pond_words(p) for p in ponds.values()],
@@ -57,13 +60,14 @@ def _by_concern(findings: Sequence[Finding]) -> list[Finding]:
     return [*rated, *(f for f in findings if not f.rated and f.unrated not in ("", "not a defect"))]
 
 
-def _finding(f: Finding) -> dict[str, Any]:
+def _finding(f: Finding, stills: Stills) -> dict[str, Any]:
     ends = f" ({f.rating.low}–{f.rating.high})" if f.rating and f.rating.is_range and not f.override else ""
     why = f"set by the analyst: {f.override_reason}" if f.override else f.rating.why if f.rating else f.unrated
     settle = f"; to settle it: {f.rating.settle}" if f.rating and f.rating.settle else ""
     rating = f"{f.rated}{ends} {RATING_WORDS[f.rated]}" if f.rated else "not rated"
     words = {"rating": rating, "at": at_words(f), "what": what_words(f), "why": f"{why}{settle}"}
-    return words | {"hours": hours_drawn(f)}
+    still = still_svg(stills[f.photo]) if f.photo in stills else ""
+    return words | {"hours": hours_drawn(f), "still": still}
 
 
 LEAST_HOURS = 1.0  # an hour alone is drawn so wide that it is seen

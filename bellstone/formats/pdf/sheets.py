@@ -10,7 +10,7 @@ import typst
 
 from bellstone.core.answer import Assessment, OwnersPage, dig_sheets
 from bellstone.core.ground import DomainError
-from bellstone.formats.pdf.report_data import report_data, strip_data
+from bellstone.formats.pdf.report_data import Stills, report_data, strip_data
 from bellstone.formats.signature import Signature
 
 Paper = Literal["us-letter", "a4"]
@@ -18,6 +18,7 @@ Picture = Literal["svg", "png"]
 HERE = Path(__file__).parent
 NAMELESS = "Lateral"
 PERSON = "somebody"
+NO_STILLS: Stills = {}
 
 
 def dig_sheets_pdf(a: Assessment, paper: Paper = "us-letter", names: bool = True) -> bytes:
@@ -40,13 +41,20 @@ def report_pdf(
     paper: Paper = "us-letter",
     names: bool = True,
     signed: Signature | None = None,
+    stills: Stills = NO_STILLS,
 ) -> bytes:
     """The report of a lateral: all that its page says, in the page's order; ``others`` are its other lines.
 
-    Unsigned, it is a draft and has room for a name and a date; signed, it says by whom, when, and over what.
+    Unsigned, it is a draft and has room for a name and a date; signed, it says by whom, when, and over what. A finding has
+    its still beside it where ``stills`` holds the picture; a copy without names has none, for a camera may write an
+    address into its picture.
     """
     words = signed.words if signed is not None else ""
-    return _set("report.typ", _head(a, names) | report_data(a, others) | {"signed": words}, paper)
+    return _set(
+        "report.typ",
+        _head(a, names) | report_data(a, others, stills if names else NO_STILLS) | {"signed": words},
+        paper,
+    )
 
 
 def owners_page_pdf(a: Assessment, page: OwnersPage, paper: Paper = "us-letter", names: bool = True) -> bytes:
@@ -86,8 +94,10 @@ def left_out(a: Assessment) -> str:
         if count
         else ""
     )
+    shown = sum(bool(f.photo) for f in a.findings)
+    pictures = f", {shown} still{'s' if shown > 1 else ''}" if shown else ""
     return (
-        f"Left out of this copy: the lateral's name and address{people}. "
+        f"Left out of this copy: the lateral's name and address{pictures}{people}. "
         "What was said of it may still tell of people or places."
     )
 

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Desk, Finding, SegmentShown } from '../../api/client';
 import { edits } from '../../api/queries';
+import { StillOf, StillPicture } from '../../still/Still';
 import { shownFt } from '../../strip/get-axis';
 import { whereWords } from '../../strip/get-where';
 import { useStrip } from '../../strip/use-strip';
@@ -153,6 +154,7 @@ function RatingRow({
             {f.expected === 'worsens' && ' · expected to get worse'}
             {f.owner && ` · ${f.owner}`}
           </div>
+          {!setting && <StillPicture finding={f} />}
         </td>
         <td>
           <button type="button" className={classes.plain} onClick={() => setSetting((s) => !s)}>
@@ -165,6 +167,7 @@ function RatingRow({
           <td colSpan={4}>
             <SetByHand desk={desk} item={f.item} onDone={() => setSetting(false)} />
             <Decide desk={desk} finding={f} />
+            <StillOf finding={f} />
           </td>
         </tr>
       )}

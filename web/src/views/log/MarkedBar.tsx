@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { edits } from '../../api/queries';
+import { StillOf } from '../../still/Still';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
 import type { MarkedRows } from './use-marked-rows';
@@ -50,6 +51,7 @@ export function MarkedBar({ rows }: { rows: MarkedRows }) {
       <button type="button" className={classes.plain} onClick={rows.clear}>
         unmark
       </button>
+      {rows.marked.length === 1 && rows.marked[0] && <StillOf key={rows.marked[0].id} finding={rows.marked[0]} />}
       {(refused || copied) && <span role="status">{refused ? `▲ ${refused}` : copied}</span>}
     </fieldset>
   );

@@ -1,5 +1,6 @@
 import type { Assessment, Desk } from '../../api/client';
 import { SmallSection } from '../../section/SmallSection';
+import { StillPicture } from '../../still/Still';
 import { shownFt } from '../../strip/get-axis';
 import { whereWords } from '../../strip/get-where';
 import { Rating } from '../../theme/Rating';
@@ -109,6 +110,7 @@ export function Findings({ assessment: a }: { assessment: Assessment }) {
                 {f.clock && `, ${f.clock[0] === f.clock[1] ? f.clock[0] : `${f.clock[0]}–${f.clock[1]}`} o'clock`}
                 {f.at && `, ${f.at}`}
                 {f.second_look && ' · second look'}
+                <StillPicture finding={f} />
               </td>
               <td>
                 {f.override ? `set by the analyst: ${f.override_reason}` : f.rating?.why}
@@ -123,7 +125,10 @@ export function Findings({ assessment: a }: { assessment: Assessment }) {
               <td>
                 <SmallSection finding={f} />
               </td>
-              <td>{f.words}</td>
+              <td>
+                {f.words}
+                <StillPicture finding={f} />
+              </td>
               <td>{f.unrated}</td>
             </tr>
           ))}
