@@ -163,6 +163,48 @@ def drags(page: Page, until: str) -> list[float]:
     return took
 
 
+# A thing on the lot moved by a pixel: until it is drawn there.
+LOT_DRAG = """() => {
+  window.took = null;
+  const moving = document.querySelector('[data-moving]');
+  document.addEventListener('pointermove', () => {
+    const from = performance.now();
+    const watch = new MutationObserver(() => {
+      watch.disconnect();
+      requestAnimationFrame(() => setTimeout(() => { window.took = performance.now() - from; }));
+    });
+    watch.observe(moving, { subtree: true, characterData: true, childList: true });
+  }, { once: true, capture: true });
+}"""
+
+
+def lot(page: Page, bare: float) -> None:
+    """A tree dragged on the lot of a line of 120 findings, a foot at a time."""
+    page.get_by_role("navigation", name="Steps").get_by_role("link", name="Dig").click()
+    entry = page.locator("[data-entry]")
+    for line in ("plan house: 0,0 40,0 40,30 0,30", "plan oak: 35,-25", "mark A 20: at 20,-10", "mark B 90: at 20,-60"):
+        entry.fill(line)
+        page.keyboard.press("Enter")
+        page.wait_for_timeout(400)
+    box = page.get_by_role("button", name="oak,").bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    took = []
+    for n in range(TIMES):
+        page.evaluate(LOT_DRAG)
+        page.mouse.move(x - 8 * (n % 20 + 1), y)
+        page.wait_for_timeout(80)
+        if (ms := page.evaluate("window.took")) is not None:
+            took.append(float(ms))
+    page.mouse.up()
+    print(
+        f"thing dragged on the lot p95 {p95(took):5.1f} ms   median {sorted(took)[len(took) // 2]:6.1f} ms   "
+        f"ratio {p95(took) / bare:4.1f} (aim: 100, {len(took)} moves)"
+    )
+
+
 def water(page: Page, folder: Path, bare: float) -> None:
     """A reading dragged on a line of 200 ft with 120 findings and a pitch log."""
     path = folder / "wet.json"
@@ -243,6 +285,7 @@ def measure(folder: Path, address: str) -> None:
             print(
                 f"{name:<22} p95 {p95(took):6.1f} ms   median {sorted(took)[TIMES // 2]:6.1f} ms   ratio {p95(took) / bare:4.1f}"
             )
+        lot(page, bare)
         water(page, folder, bare)
         open_lateral(page, folder, 2_000)
         pan(page)

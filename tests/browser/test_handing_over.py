@@ -117,7 +117,7 @@ def test_a_lot_is_drawn_by_typing_and_the_dig_gets_ties(analyst: Analyst) -> Non
         "plan pole: 2,-40",
     ):
         analyst.say(line)
-    lot = analyst.page.get_by_role("img", name="The lot from above")
+    lot = analyst.page.get_by_role("group", name="The lot from above")
     expect(lot).to_be_visible()
     analyst.say("mark A 20: 14.6ft oak, 26.9ft pole, right, red flag")
     expect(lot.locator("[data-mark=A]")).to_be_visible()

@@ -16,7 +16,7 @@ export default function DigView({ desk }: { desk: Desk }) {
     <div className={classes.root}>
       <div>
         <Entry desk={desk} small={small} example="plan oak: 35,-25" hint={HINT} />
-        <Lot plan={desk.assessment.plan} />
+        <Lot desk={desk} />
         <LotFile />
       </div>
       <div>

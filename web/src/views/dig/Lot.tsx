@@ -1,135 +1,131 @@
-import type { Assessment } from '../../api/client';
+import { type MouseEvent, useMemo } from 'react';
+import type { Desk } from '../../api/client';
+import { useEntry, useSheet } from '../desk/use-sheet';
 import classes from './DigView.module.css';
-import { apart } from './lot-names';
+import { Drawing } from './LotDrawing';
+import { drawnBy, EDGE, type Fit, fit, ft, HEIGHT, type Plan, type Point, pair, snapped, WIDTH } from './lot-fit';
+import { movables, pointOn, useLotMoves } from './use-lot-moves';
 
-type Plan = NonNullable<Assessment['plan']>;
-type Point = [number, number];
-const [WIDTH, HEIGHT, EDGE] = [560, 330, 26];
-
-/** Feet east and north to px: the whole lot fits, north up. */
-function fit(plan: Plan) {
-  const stakes = plan.stakes
-    .flat()
-    .flatMap((s) => (s.x_ft == null || s.y_ft == null ? [] : [[s.x_ft, s.y_ft] as Point]));
-  const marks = plan.marks.flatMap((m) => (m.x_ft == null || m.y_ft == null ? [] : [[m.x_ft, m.y_ft] as Point]));
-  const line = plan.line.map(([, x, y]) => [x, y] as Point);
-  const all = [...plan.objects.flatMap((o) => o.points as Point[]), ...marks, ...line, ...stakes];
-  const [xs, ys] = [all.map((p) => p[0]), all.map((p) => p[1])];
-  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const scale = Math.min((WIDTH - 2 * EDGE) / Math.max(x1 - x0, 10), (HEIGHT - 2 * EDGE) / Math.max(y1 - y0, 10));
-  const [left, top] = [(WIDTH - (x1 - x0) * scale) / 2, (HEIGHT - (y1 - y0) * scale) / 2];
-  return { scale, at: ([x, y]: Point): Point => [left + (x - x0) * scale, top + (y1 - y) * scale] };
-}
-
-/** Beside a point; in the middle of what is longer. */
-function labelAt(points: Point[], at: (p: Point) => Point) {
-  if (points.length === 1) return { x: at(points[0] as Point)[0] + 6, y: at(points[0] as Point)[1] - 6 };
-  const mean = [0, 1].map((k) => points.reduce((sum, p) => sum + (p[k] ?? 0), 0) / points.length) as Point;
-  return { x: at(mean)[0] + 4, y: at(mean)[1] + 4 };
-}
-
-/** The lot from above; nothing but words while nothing is drawn. */
-export function Lot({ plan }: { plan: Assessment['plan'] }) {
+/** The lot from above: drawn by typed feet, by clicks that write them, and by dragging what stands there. */
+export function Lot({ desk }: { desk: Desk }) {
+  const plan = desk.assessment.plan ?? null;
+  const { type } = useSheet();
+  const entry = useEntry();
+  const drawing = drawnBy(entry);
+  const points = useMemo(() => movables(desk), [desk]);
+  const shape = useMemo(() => fit(plan), [plan]);
+  const { moving, handlers } = useLotMoves(points, shape);
+  const moved = points.find((p) => p.id === moving?.id);
+  const write = (event: MouseEvent<SVGSVGElement>) => {
+    if (!drawing) return;
+    const feet = shape.feet(pointOn(event.currentTarget, event));
+    const on = [...points.map((p) => p.at), ...drawing];
+    type(`${entry.trimEnd()} ${pair(snapped(feet, on, shape.scale, event.altKey))}`);
+  };
   const empty = !plan || (plan.objects.length === 0 && plan.marks.every((m) => m.x_ft == null));
-  if (empty)
-    return (
-      <p className={classes.none}>
-        No plan yet. Draw what a tape can be held to, then the marks: digs get stakes with ties, else only feet along
-        the pipe.
-      </p>
-    );
-  const { at, scale } = fit(plan);
-  const marks = plan.objects.flatMap((o) => (o.points.length === 1 ? [at(o.points[0] as Point)] : []));
-  const names = apart(
-    plan.objects.map((o) => ({ words: o.name, ...labelAt(o.points as Point[], at) })),
-    marks,
-  );
-  const path = (points: Point[]) => points.map((p, n) => `${n ? 'L' : 'M'}${at(p).join(' ')}`).join('');
-  const step = [1, 2, 5, 10, 20, 50, 100].find((ft) => ft * scale > 40) ?? 200;
   return (
     <figure className={classes.lot}>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label="The lot from above, north up">
-        {plan.objects.map((o) => (
-          <g key={o.name} data-kind={o.kind}>
-            {o.points.length > 1 ? (
-              <path d={path(o.points as Point[]) + (o.kind === 'house' ? 'Z' : '')} className={classes.thing} />
-            ) : (
-              <rect
-                x={at(o.points[0] as Point)[0] - 3}
-                y={at(o.points[0] as Point)[1] - 3}
-                width={6}
-                height={6}
-                className={classes.thing}
-              />
-            )}
-          </g>
-        ))}
-        {names.map((name) => (
-          <text key={name.words} x={name.x} y={name.y} className={classes.name}>
-            {name.words}
-          </text>
-        ))}
-        <path d={path(plan.line.map(([, x, y]) => [x, y] as Point))} className={classes.line} />
-        {plan.marks.map(
-          (m) =>
-            m.x_ft != null &&
-            m.y_ft != null && (
-              <g key={m.label} transform={`translate(${at([m.x_ft, m.y_ft]).join(' ')})`} data-mark={m.label}>
-                {m.ellipse && (
-                  <ellipse
-                    rx={m.ellipse.a_ft * scale}
-                    ry={m.ellipse.b_ft * scale}
-                    transform={`rotate(${-m.ellipse.turn_deg})`}
-                    className={classes.band}
-                  />
-                )}
-                <path d="M-5 -5L5 5M-5 5L5 -5" className={classes.mark} data-ours={m.ours} />
-                <text x={8} y={4} className={classes.label}>
-                  {m.label}
-                </text>
-              </g>
-            ),
-        )}
-        {plan.stakes.map((pair, n) =>
-          pair.map(
-            (s) =>
-              s.x_ft != null &&
-              s.y_ft != null && (
-                <circle
-                  key={`${n} ${s.station_ft}`}
-                  cx={at([s.x_ft, s.y_ft])[0]}
-                  cy={at([s.x_ft, s.y_ft])[1]}
-                  r={4}
-                  className={classes.stake}
-                />
-              ),
-          ),
-        )}
-        <path d={`M${EDGE} ${HEIGHT - 8}h${step * scale}`} className={classes.scale} />
-        <text x={EDGE + step * scale + 6} y={HEIGHT - 4} className={classes.name}>
-          {step} ft
-        </text>
-        <text x={WIDTH - 14} y={18} textAnchor="end" className={classes.name}>
-          north ↑
-        </text>
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: the same feet are typed in the entry line, which has the focus */}
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        role="group"
+        aria-label="The lot from above, north up"
+        data-drawing={drawing ? true : undefined}
+        onClick={write}
+      >
+        {(drawing || moving) && <Grid shape={shape} />}
+        {plan && <Drawing plan={plan} shape={shape} moved={moved && moving ? { ...moved, to: moving.to } : null} />}
+        {drawing && <Ghost points={drawing} at={shape.at} />}
+        {points.map((p) => {
+          const [x, y] = shape.at(p.id === moving?.id ? moving.to : p.at);
+          return (
+            // biome-ignore lint/a11y/useSemanticElements: a point of a drawing, which no element stands for
+            <g
+              key={p.id}
+              transform={`translate(${x} ${y})`}
+              className={classes.handle}
+              role="button"
+              tabIndex={0}
+              aria-label={`${p.name}, ${ft(p.at[0])} ft east, ${ft(p.at[1])} ft north: drag it, or arrows and Enter`}
+              {...handlers(p)}
+            >
+              <circle r={11} />
+            </g>
+          );
+        })}
       </svg>
       <figcaption>
-        {plan.checks.map((c) => (
-          <p key={c}>▲ {c}</p>
-        ))}
-        {plan.marks
-          .filter((m) => m.beside)
-          .map((m) => (
-            <p key={m.label}>{m.beside[0]?.toUpperCase() + m.beside.slice(1)}.</p>
-          ))}
-        {plan.marks
-          .filter((m) => m.why)
-          .map((m) => (
-            <p key={m.label}>
-              ▲ mark {m.label}: {m.why}
-            </p>
-          ))}
+        <p role="status" data-moving>
+          {moved && moving
+            ? `${moved.name}: ${pair(moving.to)} ft`
+            : drawing
+              ? 'Click the lot: its feet are written into the line. Enter draws it.'
+              : empty
+                ? 'No plan yet. Draw what a tape can be held to, then the marks: digs get stakes with ties, else only feet along the pipe.'
+                : 'Drag a thing or a mark, or go to it with Tab: arrows, then Enter. Alt or Shift: tenths of a foot.'}
+        </p>
+        <Told plan={plan} />
       </figcaption>
     </figure>
+  );
+}
+
+/** What is being typed, drawn as it would be. */
+function Ghost({ points, at }: { points: Point[]; at: Fit['at'] }) {
+  return (
+    <g className={classes.ghost}>
+      <path d={points.map((p, n) => `${n ? 'L' : 'M'}${at(p).join(' ')}`).join('')} />
+      {points.map((p, n) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: the points of a line have no other name
+        <circle key={`${n} ${pair(p)}`} cx={at(p)[0]} cy={at(p)[1]} r={3} />
+      ))}
+    </g>
+  );
+}
+
+const NORTH_PX = 70; // what the arrow at the upper right takes
+
+function Grid({ shape: { at, feet, step, scale } }: { shape: Fit }) {
+  const [[x0, y1], [x1, y0]] = [feet([0, 0]), feet([WIDTH, HEIGHT])];
+  const lines = (a: number, b: number) =>
+    Array.from({ length: Math.floor(b / step) - Math.ceil(a / step) + 1 }, (_, n) => (Math.ceil(a / step) + n) * step);
+  const across = lines(x0, x1).map((x) => `M${at([x, 0])[0]} 0V${HEIGHT}`);
+  const up = lines(y0, y1).map((y) => `M0 ${at([0, y])[1]}H${WIDTH}`);
+  return (
+    <g className={classes.grid}>
+      <path d={[...across, ...up].join('')} />
+      {lines(x0, x1 - NORTH_PX / scale).map((x) => (
+        <text key={x} x={at([x, 0])[0] + 2} y={EDGE / 2}>
+          {x}
+        </text>
+      ))}
+      {lines(y0, y1).map((y) => (
+        <text key={y} x={2} y={at([0, y])[1] - 2}>
+          {y}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+/** What the marks say of each other and of others' marks. */
+function Told({ plan }: { plan: Plan | null }) {
+  if (!plan) return null;
+  const others = plan.marks.filter((m) => m.beside);
+  const unplaced = plan.marks.filter((m) => m.why);
+  return (
+    <>
+      {plan.checks.map((c) => (
+        <p key={c}>▲ {c}</p>
+      ))}
+      {others.map((m) => (
+        <p key={m.label}>{m.beside[0]?.toUpperCase() + m.beside.slice(1)}.</p>
+      ))}
+      {unplaced.map((m) => (
+        <p key={m.label}>
+          ▲ mark {m.label}: {m.why}
+        </p>
+      ))}
+    </>
   );
 }
