@@ -10,9 +10,10 @@ from pypdf import PdfReader
 from bellstone.core.answer import Assessment, dig_sheets
 from bellstone.core.assess import assess
 from bellstone.core.dig import trench
-from bellstone.core.edits import record_from_page
+from bellstone.core.edits import add_page, record_from_page
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral
+from bellstone.core.scheme import house_scheme
 from bellstone.formats import lateral_file
 from bellstone.formats.pdf import dig_sheets_pdf, report_pdf
 from bellstone.formats.pdf.report_data import report_data
@@ -184,3 +185,27 @@ def test_with_a_plan_the_sheet_says_what_to_tape_the_stakes_from_and_is_still_on
 def test_a_small_section_is_drawn_only_of_hours_that_were_told(line: str, hours: list[float] | None) -> None:
     data = report_data(assess(record_from_page(f"{RUN}{line}\n60 main")[0]), [], {})
     assert data["findings"][0]["hours"] == hours
+
+
+def long_line(findings: int, apart_ft: float) -> Assessment:
+    """Findings all along a clay line, told in few words, each rated."""
+    lines = [f"{1 + n * apart_ft:g} roots hair {n % 4 + 2}% joint" for n in range(findings)]
+    record = record_from_page(RUN)[0]
+    for start in range(0, findings, 4000):
+        record, _ = add_page(record, "\n".join(lines[start : start + 4000]), house_scheme())
+    return assess(record)
+
+
+def test_a_report_of_five_hundred_pages_is_set_whole_and_every_page_numbered() -> None:
+    """Longer than the axis of any strip that was thought of: 19,000 ft."""
+    reader = PdfReader(io.BytesIO(report_pdf(long_line(13_200, 1.5))))
+    count = len(reader.pages)
+    assert count >= 500
+    for n in (1, count // 2, count):
+        assert f"page {n} of {count}" in " ".join(reader.pages[n - 1].extract_text().split())
+
+
+def test_a_long_report_leaves_no_finding_out() -> None:
+    found = long_line(700, 13.0)  # 9,100 ft, past the longest step once kept for an axis
+    told_at = re.findall(r"(\d+\.\d) ft ± ", " ".join(pages(report_pdf(found))))
+    assert sorted(told_at, key=float) == [f"{f.station_ft:.1f}" for f in found.findings if f.rated]

@@ -1,10 +1,16 @@
 // The drawings: the strip, a dig cut open, the lot from above, the profile. Black alone.
 #import "sheet.typ": ink, quiet, tenths
 
+// feet between two figures on an axis: at most sixteen of them, however long the line
+#let step_of(long) = {
+  let step = (1, 2, 5, 10, 20, 50, 100, 200, 500).find(n => long / n <= 16)
+  if step != none { step } else { calc.ceil(long / 16000) * 1000 }
+}
+
 #let strip(s) = {
   let (w, h) = (172mm, 17mm)
   let x(f) = (f - s.start) / (s.end - s.start) * w
-  let step = (1, 2, 5, 10, 20, 50, 100, 200, 500).find(n => (s.end - s.start) / n <= 16)
+  let step = step_of(s.end - s.start)
   box(width: w, height: h)[
     #place(dy: 8mm, line(length: w, stroke: 2.4pt))
     #for p in s.pipes {
@@ -134,7 +140,7 @@
       place(line(start: at(p.station_ft.at(n), zs.at(n)), end: at(p.station_ft.at(n + 1), zs.at(n + 1)), stroke: stroke))
     }
   }
-  let step = (1, 2, 5, 10, 20, 50, 100, 200, 500, 1000).find(n => (x1 - x0) / n <= 16)
+  let step = step_of(x1 - x0)
   box(width: w, height: h + 6mm)[
     #run(p.level_ft, (paint: luma(110), thickness: 1.8pt, dash: "dashed"))
     #run(p.crown_ft, 0.7pt + ink)
