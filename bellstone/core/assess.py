@@ -26,6 +26,7 @@ from bellstone.core.answer import (
     section_table,
     segment_shown,
     statements_of,
+    to_write,
     warnings_of,
 )
 from bellstone.core.dig import depths_of, digs
@@ -187,7 +188,6 @@ def _what_was_seen(lateral: Lateral, placing: Placing, here: JudgedPath) -> dict
         "main_high_ft": coverage.main_high,
         "main_basis": coverage.main_basis,
         "reached_main": coverage.reached_main,
-        "told": statements_of(lateral, lateral.visits[-1]),
         "counts": tuple(CountShown(id=c.id, words=c.said) for c in visit.counts),
         "remarks": tuple(
             Remarked(id=m.id, said=m.said, why=m.why, start=m.start, end=m.end, meanings=m.meanings)
@@ -204,10 +204,12 @@ def _beside_the_pipe(lateral: Lateral, placing: Placing, here: JudgedPath, line:
     depths = depths_of(lateral, visit, placing, segments, here.parts)
     mine = [m for m in lateral.moved_digs if (m.line or lateral.lines[0].id) == line]
     needed = tuple(digs(rows, depths, segments, pond_causes(here.parts), here.axis, mine))
+    plan = plan_shown(lateral, placing, needed, depths, here.axis)
     return {
+        "told": (*statements_of(lateral, lateral.visits[-1]), *to_write(plan)),
         "depths": depths_read(visit, placing),
         "digs": needed,
-        "plan": plan_shown(lateral, placing, needed),
+        "plan": plan,
         "section": section_table(segments, rows, profile_shown(here.parts), depths, here.coverage),
         "warnings": warnings_of(lateral, visit, rows, segments, here.coverage, placing, scheme, here.parts),
         "cautions": cautions(rows, segments),

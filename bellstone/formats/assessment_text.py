@@ -12,7 +12,7 @@ from bellstone.core.water import PondShown
 TITLES = {
     "symptom": "Symptoms", "flush": "Flush tests", "negative": "Looked for and not there", "note": "Notes",
     "count": "Counts said", "length": "How far the main is thought to be", "advice": "Recommended",
-    "claim": "What others say", "repair": "Repairs looked at", "mark": "Marks",
+    "claim": "What others say", "repair": "Repairs looked at", "mark": "Marks", "flag": "To write on the flags",
 }  # fmt: skip
 
 

@@ -11,7 +11,7 @@ from bellstone.core.answer.next_look import next_look
 from bellstone.core.answer.owners_page import OwnersPage, owners_page
 from bellstone.core.answer.people import job_words, people_named
 from bellstone.core.answer.places_shown import landmarks, origins
-from bellstone.core.answer.plan_shown import plan_shown
+from bellstone.core.answer.plan_shown import plan_shown, to_write
 from bellstone.core.answer.preview import Preview, preview
 from bellstone.core.answer.review import Review, review
 from bellstone.core.answer.scope import before_you_pull_out, cautions, house_rule_words, scope_words
@@ -49,6 +49,7 @@ __all__ = [
     "origins",
     "owners_page",
     "plan_shown",
+    "to_write",
     "preview",
     "rerated",
     "review",

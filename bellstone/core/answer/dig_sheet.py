@@ -7,6 +7,7 @@ import numpy as np
 from bellstone.core.answer.assessment import Assessment
 from bellstone.core.answer.places_shown import LandmarkShown
 from bellstone.core.answer.plan_shown import PlanShown, StakeInPlan
+from bellstone.core.answer.section_table import DepthShown
 from bellstone.core.answer.segments_shown import SegmentShown
 from bellstone.core.dig import USUAL_BORE_IN, Bracket, trench
 from bellstone.core.findings import Finding
@@ -117,10 +118,14 @@ def _marked(a: Assessment, dig: Bracket) -> tuple[str, ...]:
     low, high = dig.start_ft - BESIDE_FT, dig.end_ft + BESIDE_FT
     near = [d for d in a.depths if d.station_ft is not None and low <= d.station_ft <= high]
     return tuple(
-        f"at {d.station_ft:.1f} ft read {d.depth_ft:.1f} ft ± {d.band_ft:.1f} deep"
+        f"at {d.station_ft:.1f} ft {_read(d)}"
         f"{f', marked: {d.marked}' if d.marked else ''}{' (suspect)' if d.suspect else ''}"
         for d in near
     )
+
+
+def _read(d: DepthShown) -> str:
+    return "no depth was got" if d.failed else f"read {d.depth_ft:.1f} ft ± {d.band_ft:.1f} deep"
 
 
 def _deep(dig: Bracket) -> str:

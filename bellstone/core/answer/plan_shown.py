@@ -5,8 +5,10 @@ from math import hypot
 
 import numpy as np
 
-from bellstone.core.dig import Bracket
-from bellstone.core.ground import DomainError
+from bellstone.core.answer.told import Statement
+from bellstone.core.dig import ABOVE_GROUND, NOT_READ, SPOT_FT, Bracket, Depths
+from bellstone.core.findings import AxisWords
+from bellstone.core.ground import Z_90, DomainError
 from bellstone.core.plan import Ellipse, PlanPoint, along, beside, cable_check, ellipse_90, swing_ties, trilaterate
 from bellstone.core.record import (
     CounterPosition,
@@ -38,6 +40,8 @@ class MarkShown(Rec):
     off: tuple[str, ...] = ()  # what each tape is off by, where there is one to spare
     why: str = ""
     beside: str = ""  # another's mark beside our line, in a sentence fit to send
+    write: str = ""  # what to write on the flag
+    depth_why: str = ""  # what its depth rests on, and which readings at it were left out
 
 
 class StakeInPlan(Rec):
@@ -59,7 +63,9 @@ class PlanShown(Rec):
     stakes: tuple[tuple[StakeInPlan, StakeInPlan], ...]  # of each dig
 
 
-def plan_shown(lateral: Lateral, placing: Placing, digs: Sequence[Bracket]) -> PlanShown | None:
+def plan_shown(
+    lateral: Lateral, placing: Placing, digs: Sequence[Bracket], depths: Depths, axis: AxisWords
+) -> PlanShown | None:
     """The plan with all that follows from it; None where nothing is drawn and nothing marked."""
     if not lateral.site.plan and not lateral.marks:
         return None
@@ -72,11 +78,38 @@ def plan_shown(lateral: Lateral, placing: Placing, digs: Sequence[Bracket]) -> P
         points += [point] if point is not None else []
     stakes = tuple((_stake(points, d.start_ft, fixed, down), _stake(points, d.end_ft, fixed, down)) for d in digs)
     ordered = sorted(points, key=lambda p: p.station_ft)
-    compared = tuple(m if m.ours else m.model_copy(update={"beside": _beside(m, points, down)}) for m in marks)
+    compared = tuple(
+        _with_flag(m, depths, axis) if m.ours else m.model_copy(update={"beside": _beside(m, points, down)})
+        for m in marks
+    )
     return PlanShown(
         objects=lateral.site.plan, marks=compared, line=tuple((p.station_ft + down, p.x_ft, p.y_ft) for p in ordered),
         checks=tuple(cable_check(points)), stakes=stakes,
     )  # fmt: skip
+
+
+def _with_flag(mark: MarkShown, depths: Depths, axis: AxisWords) -> MarkShown:
+    """The mark with what to write on its flag: its letter, how far along the pipe, how deep, and what that rests on."""
+    if mark.station_ft is None:
+        return mark.model_copy(update={"write": f"{mark.label} · footage not known"})
+    (told,) = depths.at(np.array([mark.station_ft]))
+    where = f"{mark.label} · {axis.feet(mark.station_ft)}"
+    if told is None or told[0] <= 0:
+        why = ABOVE_GROUND if told else NOT_READ
+        return mark.model_copy(update={"write": f"{where} · depth not known", "depth_why": why})
+    deep = f"invert {told[0]:.1f} ft deep ± {Z_90 * told[1]:.1f}"
+    odd = [r for r in depths.odd if abs(r.station - mark.station_ft) <= SPOT_FT]
+    left = "".join(f"; {r.depth:.1f} ft read here disagrees and is left out" for r in odd)
+    return mark.model_copy(update={"write": f"{where} · {deep}", "depth_why": f"{told[2]}{left}"})
+
+
+def to_write(plan: PlanShown | None) -> tuple[Statement, ...]:
+    """What to write on each mark of ours, as the page has it."""
+    ours = [m for m in plan.marks if m.write] if plan is not None else []
+    return tuple(
+        Statement(id=f"flag{n}", about="flag", words=f"{m.write}{f' ({m.depth_why})' if m.depth_why else ''}")
+        for n, m in enumerate(ours)
+    )
 
 
 def fixed_points(things: Sequence[PlanObject]) -> dict[str, tuple[float, float]]:

@@ -31,6 +31,7 @@ class DepthShown(Rec):
     suspect: bool
     said: str
     marked: str = ""  # what marks it above the ground, in words
+    failed: bool = False  # no depth was got there
 
 
 SECTION_STEP_FT = 0.25
@@ -86,6 +87,7 @@ def depths_read(visit: Visit, placing: Placing) -> tuple[DepthShown, ...]:
                 suspect=reading.suspect,
                 said=reading.said,
                 marked=reading.marked,
+                failed=reading.failed,
             )
         )
     return tuple(out)

@@ -6,7 +6,7 @@ from typing import Literal
 from bellstone.core.entry import amount_words, position_words
 from bellstone.core.record import FlushTest, Lateral, Mark, Rec, Recommendation, Repair, Visit
 
-About = Literal["symptom", "flush", "negative", "note", "count", "length", "advice", "claim", "repair", "mark"]
+About = Literal["symptom", "flush", "negative", "note", "count", "length", "advice", "claim", "repair", "mark", "flag"]
 VIEWS = {
     "agree": "we agree", "disagree": "we disagree", "cannot_tell": "cannot be told", "open": "not looked into",
 }  # fmt: skip

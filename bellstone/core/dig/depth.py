@@ -3,10 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from math import isnan
+from math import hypot, isnan
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.special import chdtri
 
 from bellstone.core.ground import IN_PER_FT, Array
 from bellstone.core.profile import HEAD_RADIUS_FT, Surface, depth_sigma, surface_of
@@ -20,6 +21,9 @@ OFF_SPOT_SHARE = 0.02  # of the distance, for ground and grade that are not know
 SURFACE_FT = 0.3  # sigma of the ground about a straight line, where nobody levelled it: working value
 ODD_AT = 3.0  # sigmas off the others, with which a reading is left out
 LEAST_OTHERS = 4  # readings it takes to tell an odd one from the ground's own shape
+SPOT_FT = 1.0  # readings so close were taken at one spot: the ground is the same for all; working value
+LEAST_AT_SPOT = 3  # it takes two that agree to tell which the odd one is
+BY_CHANCE = 0.95  # what lies within this share of chance is no disagreement
 FROM_PROFILE = "from the adjusted profile and the ground"
 FROM_READINGS = "read from the surface within 10 ft"
 Told = tuple[float, float, str]  # a depth, its sigma [ft] and what it rests on
@@ -43,6 +47,7 @@ class Depths:
     readings: tuple[DepthAt, ...]
     parts: tuple[Part, ...]
     surface: Surface
+    odd: tuple[DepthAt, ...] = ()  # readings that disagree, and are not used
 
     def at(self, x: Array) -> list[Told | None]:
         """Depth to the invert at stations ``x`` (n,) [ft], its sigma [ft] and what it rests on; None where nothing tells it."""
@@ -100,15 +105,16 @@ def depths_of(
     """
     line = next((p for p in lateral.lines if parts and p.id == parts[0].line), lateral.lines[0])
     gone = {r.name for part in parts for r in part.water.profile.residuals if r.out}
-    read = []
+    read, odd = list[DepthAt](), list[DepthAt]()
     for d in visit.depths:
         place = placing.places[d.id]
-        if d.failed or d.depth_ft.likely is None or d.id in gone or place.how != "station" or place.station is None:
+        if d.failed or d.depth_ft.likely is None or place.how != "station" or place.station is None:
             continue
-        read.append(
-            DepthAt(place.station, d.depth_ft.likely + _to_invert(d.to, place.station, segments), depth_sigma(d))
-        )
-    return Depths(tuple(without_odd(read)), tuple(parts), surface_of(lateral, line, visit, placing))
+        deep = d.depth_ft.likely + _to_invert(d.to, place.station, segments)
+        (odd if d.id in gone else read).append(DepthAt(place.station, deep, depth_sigma(d)))
+    fair = without_odd(read)
+    odd += [r for r in read if not any(r is f for f in fair)]
+    return Depths(tuple(fair), tuple(parts), surface_of(lateral, line, visit, placing), tuple(odd))
 
 
 def _to_invert(to: str, station: float, segments: Sequence[Segment]) -> float:
@@ -125,7 +131,7 @@ def without_odd(read: Sequence[DepthAt]) -> list[DepthAt]:
     >>> len(without_odd([*fair, DepthAt(51.0, 3.2, 0.16)])), len(without_odd(fair))
     (5, 5)
     """
-    left = list(read)
+    left = _without_odd_at_a_spot(read)
     while len(left) > LEAST_OTHERS:
         off = _off_the_others(left)
         worst = int(np.argmax(off))
@@ -133,6 +139,30 @@ def without_odd(read: Sequence[DepthAt]) -> list[DepthAt]:
             break
         left.pop(worst)
     return left
+
+
+def _without_odd_at_a_spot(read: Sequence[DepthAt]) -> list[DepthAt]:
+    """Readings but those that lie off the weighted mean of the others at their own spot, the worst first.
+
+    >>> [r.depth for r in _without_odd_at_a_spot([DepthAt(20, 4.0, 0.2), DepthAt(20.5, 4.2, 0.2), DepthAt(20, 6.0, 0.3)])]
+    [4.0, 4.2]
+    """
+    left = list(read)
+    while True:
+        odd = [(off, r) for r in left if (off := _off_its_spot(r, left)) > ODD_AT]
+        if not odd:
+            return left
+        worst = max(odd, key=lambda pair: pair[0])[1]
+        left = [r for r in left if r is not worst]
+
+
+def _off_its_spot(reading: DepthAt, read: Sequence[DepthAt]) -> float:
+    """How many sigmas a reading lies off the mean of the others at its spot; 0 where too few were taken there."""
+    others = [r for r in read if r is not reading and abs(r.station - reading.station) <= SPOT_FT]
+    told = weighted_depth(others, reading.station)
+    if told is None or len(others) < LEAST_AT_SPOT - 1:
+        return 0.0
+    return abs(reading.depth - told[0]) / hypot(reading.sigma, told[1])
 
 
 def _off_the_others(read: Sequence[DepthAt]) -> Array:
@@ -155,7 +185,9 @@ def _off_the_others(read: Sequence[DepthAt]) -> Array:
 def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = REACH_FT) -> tuple[float, float] | None:
     """Depth at a station from the readings within reach, by inverse variance; None where there is none.
 
-    A reading off the spot carries 2 % of its distance for ground and grade that are not known.
+    A reading off the spot carries 2 % of its distance for ground and grade that are not known. Where they lie further
+    apart than chance would have them nineteen times of twenty, sigma grows by sqrt(chi2 / (n - 1)) (Birge's ratio,
+    common practice): nobody knows which of two is wrong.
 
     Examples
     --------
@@ -164,6 +196,12 @@ def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = R
     >>> depth, sigma = weighted_depth([DepthAt(40, 5.0, 0.2), DepthAt(40, 5.4, 0.2)], 40)
     >>> round(depth, 2), round(sigma, 3)
     (5.2, 0.141)
+
+    Two that disagree by seven sigmas.
+
+    >>> depth, sigma = weighted_depth([DepthAt(40, 4.0, 0.2), DepthAt(40, 6.0, 0.2)], 40)
+    >>> round(depth, 2), round(sigma, 2)
+    (5.0, 1.0)
     """
     near = [
         (r.depth, r.sigma**2 + (OFF_SPOT_SHARE * (r.station - station)) ** 2)
@@ -174,4 +212,6 @@ def weighted_depth(readings: Sequence[DepthAt], station: float, reach: float = R
         return None
     weights = [1 / v for _, v in near]
     mean = sum(d * w for (d, _), w in zip(near, weights, strict=True)) / sum(weights)
-    return mean, (1 / sum(weights)) ** 0.5
+    chi2 = sum(w * (d - mean) ** 2 for (d, _), w in zip(near, weights, strict=True))
+    spread = chi2 / (len(near) - 1) if len(near) > 1 and chi2 > chdtri(len(near) - 1, 1 - BY_CHANCE) else 1.0
+    return mean, (max(spread, 1.0) / sum(weights)) ** 0.5

@@ -1479,6 +1479,11 @@ export interface components {
              * @default
              */
             marked: string;
+            /**
+             * Failed
+             * @default false
+             */
+            failed: boolean;
         };
         /**
          * Desk
@@ -2318,6 +2323,16 @@ export interface components {
              * @default
              */
             beside: string;
+            /**
+             * Write
+             * @default
+             */
+            write: string;
+            /**
+             * Depth Why
+             * @default
+             */
+            depth_why: string;
         };
         /**
          * MovedDig
@@ -3403,7 +3418,7 @@ export interface components {
              * About
              * @enum {string}
              */
-            about: "symptom" | "flush" | "negative" | "note" | "count" | "length" | "advice" | "claim" | "repair" | "mark";
+            about: "symptom" | "flush" | "negative" | "note" | "count" | "length" | "advice" | "claim" | "repair" | "mark" | "flag";
             /** Words */
             words: string;
         };

@@ -42,7 +42,7 @@ export function getTwin(a: Assessment, track: TrackName, bands: WaterBands | nul
           ...a.depths.map((d) => [
             ft(d.station_ft),
             'depth read',
-            `${d.depth_ft.toFixed(1)} ft ± ${d.band_ft.toFixed(1)}`,
+            d.failed ? 'no depth was got' : `${d.depth_ft.toFixed(1)} ft ± ${d.band_ft.toFixed(1)}`,
           ]),
           ...a.digs.map((d) => [
             span(d.start_ft, d.end_ft),

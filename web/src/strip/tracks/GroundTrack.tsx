@@ -22,7 +22,7 @@ const GLYPH_PX = 10;
 export function GroundTrack({ height }: { height: number }) {
   const strip = useStrip();
   const { assessment, axis, left, drawing } = strip;
-  const placed = assessment.depths.filter((d) => d.station_ft != null);
+  const placed = assessment.depths.filter((d) => d.station_ft != null && !d.failed);
   const deepest = Math.max(...placed.map((d) => d.depth_ft), 4);
   const y = (depth: number) => 6 + (depth / deepest) * (height - 9);
   const line = placed

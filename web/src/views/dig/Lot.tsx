@@ -111,6 +111,7 @@ function Grid({ shape: { at, feet, step, scale } }: { shape: Fit }) {
 /** What the marks say of each other and of others' marks. */
 function Told({ plan }: { plan: Plan | null }) {
   if (!plan) return null;
+  const flags = plan.marks.filter((m) => m.write);
   const others = plan.marks.filter((m) => m.beside);
   const unplaced = plan.marks.filter((m) => m.why);
   return (
@@ -118,6 +119,16 @@ function Told({ plan }: { plan: Plan | null }) {
       {plan.checks.map((c) => (
         <p key={c}>▲ {c}</p>
       ))}
+      {flags.length > 0 && (
+        <dl className={classes.flags} aria-label="To write on the flags">
+          {flags.map((m) => (
+            <div key={m.label}>
+              <dt>{m.write}</dt>
+              <dd className="quiet">{m.depth_why}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
       {others.map((m) => (
         <p key={m.label}>{m.beside[0]?.toUpperCase() + m.beside.slice(1)}.</p>
       ))}

@@ -11,6 +11,7 @@ const SECTIONS: [string, string[]][] = [
   ['Repairs looked at', ['repair']],
   ['What others say', ['symptom', 'claim']],
   ['Marks', ['mark']],
+  ['To write on the flags', ['flag']],
 ];
 
 /** What the page hands over beside the findings: other lines, earlier visits, advice, claims, repairs, symptoms. */
