@@ -28,6 +28,7 @@ from bellstone.core.answer import (
     statements_of,
     to_write,
     warnings_of,
+    with_what_lies_above,
 )
 from bellstone.core.dig import depths_of, digs
 from bellstone.core.findings import (
@@ -208,7 +209,7 @@ def _beside_the_pipe(lateral: Lateral, placing: Placing, here: JudgedPath, line:
     return {
         "told": (*statements_of(lateral, lateral.visits[-1]), *to_write(plan)),
         "depths": depths_read(visit, placing),
-        "digs": needed,
+        "digs": with_what_lies_above(needed, lateral.site, plan, rows, segments),
         "plan": plan,
         "section": section_table(segments, rows, profile_shown(here.parts), depths, here.coverage),
         "warnings": warnings_of(lateral, visit, rows, segments, here.coverage, placing, scheme, here.parts),

@@ -139,8 +139,15 @@ def dig_words(d: Bracket) -> str:
     )
     return (
         f"dig about {d.where} ± {d.band_ft:.1f}: {deep}, {d.depth_basis}; {'; '.join(d.names)}. Lift {d.lift}. "
+        f"{above_words(d)}. "
         f"{moved_words(d)}{'; '.join(d.flags)}."
     )
+
+
+def above_words(d: Bracket) -> str:
+    """What lies over a dig and whose it is, as a sentence."""
+    said = "; ".join(d.above)
+    return said[:1].upper() + said[1:]
 
 
 def moved_words(d: Bracket) -> str:

@@ -65,7 +65,19 @@ PONDS = (
     "cause",
     "basis",
 )
-DIGS = ("line", "dig", "from (ft)", "to (ft)", "± (ft)", "invert depth (ft)", "± depth (ft)", "what", "lift", "flags")
+DIGS = (
+    "line",
+    "dig",
+    "from (ft)",
+    "to (ft)",
+    "± (ft)",
+    "invert depth (ft)",
+    "± depth (ft)",
+    "what",
+    "lift",
+    "above it",
+    "flags",
+)
 DEPTHS = ("line", "at (ft)", "depth (ft)", "± (ft)", "suspect", "marked", "said")
 
 
@@ -117,7 +129,19 @@ def _ponds(a: Assessment) -> Iterator[Sequence[Cell]]:
 def _digs(a: Assessment) -> Iterator[Sequence[Cell]]:
     for n, d in enumerate(a.digs, start=1):
         what, flags = ", ".join(d.names), "; ".join(d.flags)
-        yield _line_of(a), n, d.start_ft, d.end_ft, d.band_ft, d.invert_depth_ft, d.depth_band_ft, what, d.lift, flags
+        yield (
+            _line_of(a),
+            n,
+            d.start_ft,
+            d.end_ft,
+            d.band_ft,
+            d.invert_depth_ft,
+            d.depth_band_ft,
+            what,
+            d.lift,
+            "; ".join(d.above),
+            flags,
+        )
 
 
 def _depths(a: Assessment) -> Iterator[Sequence[Cell]]:

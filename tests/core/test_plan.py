@@ -86,6 +86,26 @@ def test_the_ellipse_holds_nine_in_ten() -> None:
     assert 0.85 <= inside / draws <= 0.95
 
 
+def test_the_ellipse_of_a_stake_holds_nine_in_ten() -> None:
+    """A stake between two marks, each off in plan and in its footage: 800 draws, anywhere between them."""
+    rng = np.random.default_rng(7)
+    inside, draws = 0, 800
+    for _ in range(draws):
+        long, turn = rng.uniform(15, 40), rng.uniform(0, 2 * np.pi)
+        way = np.array([np.cos(turn), np.sin(turn)])
+        sigma, spread = rng.uniform(0.3, 0.8), rng.uniform(0.2, 0.6)
+        marks = [
+            point(name, s + rng.normal(0, sigma), *(s * way + rng.normal(0, spread, 2)), sigma=sigma, spread=spread)
+            for name, s in (("a", 0.0), ("b", long))
+        ]
+        at = rng.uniform(0.1, 0.9) * long
+        stake = along(marks, at)
+        assert stake is not None
+        off = at * way - [stake.x_ft, stake.y_ft]
+        inside += float(off @ np.linalg.inv(stake.cov) @ off) <= CHI2_2_90
+    assert 0.85 <= inside / draws <= 0.95
+
+
 def test_the_axes_of_an_ellipse() -> None:
     e = ellipse_90(np.array([[1.0, 0.0], [0.0, 9.0]]))
     assert (e.a_ft, e.b_ft) == (pytest.approx(3 * CHI2_2_90**0.5, rel=1e-3), pytest.approx(CHI2_2_90**0.5, rel=1e-3))

@@ -1,5 +1,6 @@
 """What an assessment says: plain records, their warnings and words."""
 
+from bellstone.core.answer.above_dig import with_what_lies_above
 from bellstone.core.answer.assessment import Assessment, CountShown, Remarked
 from bellstone.core.answer.compared import compared
 from bellstone.core.answer.consequence import Rerated, consequence, rerated
@@ -50,6 +51,7 @@ __all__ = [
     "owners_page",
     "plan_shown",
     "to_write",
+    "with_what_lies_above",
     "preview",
     "rerated",
     "review",

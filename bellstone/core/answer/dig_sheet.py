@@ -65,6 +65,7 @@ class DigSheet(Rec):
     marked: tuple[str, ...]  # marks above the ground close by, in words
     deep: str
     trench: str
+    above: tuple[str, ...]  # cover, what to restore, whose it is
     expect: tuple[str, ...]
     lift: str
     ends_why: str  # why the stakes stand where they do
@@ -88,7 +89,8 @@ def _sheet(a: Assessment, dig: Bracket, number: int) -> DigSheet:
     return DigSheet(
         number=number, of=len(a.digs), what=dig.names, where=dig.where, start_ft=dig.start_ft, end_ft=dig.end_ft,
         band_ft=dig.band_ft, stakes=_stakes(a, dig), in_plan=_in_plan(a, number), plan=a.plan, marked=_marked(a, dig),
-        deep=_deep(dig), trench=_trench(dig, here), expect=tuple(_expect(a, dig, here)), lift=dig.lift, ends_why=_ends_why(dig),
+        deep=_deep(dig), trench=_trench(dig, here), above=dig.above,
+        expect=tuple(_expect(a, dig, here)), lift=dig.lift, ends_why=_ends_why(dig),
         before_closing=BEFORE_CLOSING, cautions=(*stops, *dig.flags), cut=_cut(a, dig),
     )  # fmt: skip
 

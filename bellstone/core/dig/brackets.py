@@ -62,6 +62,7 @@ class Bracket(Rec):
     extent_ft: tuple[float, float] | None = None  # from where to where what it is dug for was seen
     why: str = ""  # why the ends lie where they were computed
     moved: MovedEnds | None = None
+    above: tuple[str, ...] = ()  # the cover over the pipe, what to restore over it, whose it is
 
 
 def bracket(start: float, end: float, sigma: float) -> tuple[float, float]:

@@ -12,6 +12,15 @@ USUAL_BORE_IN = 4.0  # a trench is as wide for every usual bore: to reckon spoil
 SWELL = 1.25  # what is dug lies looser than it stood: common practice, no source
 
 
+def cover_ft(invert_depth_ft: float, bore_in: float) -> float:
+    """Ground over the pipe [ft]: the depth of its invert less its bore and the wall above it, an eighth of the bore.
+
+    >>> round(cover_ft(5.0, 4.0), 3)
+    4.625
+    """
+    return invert_depth_ft - bore_in * (1 + WALL_SHARE) / IN_PER_FT
+
+
 class Trench(NamedTuple):
     """Width [in], depth to the bottom of the bedding [ft], and spoil as it lies beside the hole [yd³]."""
 

@@ -29,7 +29,7 @@
   if s.marked.len() > 0 { v(1mm); points(s.marked) }
   text(size: 8.5pt, fill: quiet)[The ends: #s.ends_why.]
   [== How deep]
-  [#s.deep. #linebreak() #s.trench.]
+  [#s.deep. #linebreak() #s.trench. #linebreak() #s.above.join("; ").]
   cut(s)
   v(1mm)
   text(size: 8.5pt)[#s.cut.marks.enumerate().map(((n, m)) => [#text(weight: 600)[#letter(n)] #tenths(calc.abs(m.station_ft)) ft #m.words]).join([ · ])]

@@ -1308,6 +1308,11 @@ export interface components {
              */
             why: string;
             moved?: components["schemas"]["MovedEnds"] | null;
+            /**
+             * Above
+             * @default []
+             */
+            above: string[];
         };
         /**
          * Change

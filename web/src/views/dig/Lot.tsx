@@ -120,14 +120,17 @@ function Told({ plan }: { plan: Plan | null }) {
         <p key={c}>▲ {c}</p>
       ))}
       {flags.length > 0 && (
-        <dl className={classes.flags} aria-label="To write on the flags">
-          {flags.map((m) => (
-            <div key={m.label}>
-              <dt>{m.write}</dt>
-              <dd className="quiet">{m.depth_why}</dd>
-            </div>
-          ))}
-        </dl>
+        <div className={classes.flags}>
+          <p className="quiet">To write on the flags</p>
+          <dl>
+            {flags.map((m) => (
+              <div key={m.label}>
+                <dt>{m.write}</dt>
+                <dd className="quiet">{m.depth_why}</dd>
+              </div>
+            ))}
+          </dl>
+        </div>
       )}
       {others.map((m) => (
         <p key={m.label}>{m.beside[0]?.toUpperCase() + m.beside.slice(1)}.</p>

@@ -40,6 +40,7 @@ export function Stakes({ desk }: { desk: Desk }) {
           ))}
           {!a.plan && <p className="quiet">Along the line only: no plan is drawn.</p>}
           <p>Lift {d.lift}.</p>
+          <p data-above>{d.above?.join('; ')}.</p>
           <Ends key={d.items.join()} desk={desk} dig={d} />
           <ul>
             {d.flags.map((f) => (

@@ -299,7 +299,7 @@ function Digs({ desk }: { desk: Desk }) {
           <div>{d.names.join('; ')}</div>
           {d.moved && <div>{endsByHand(d)}</div>}
           <div className="quiet">
-            lift {d.lift} · {d.depth_basis} · {d.flags.join(' · ')}
+            lift {d.lift} · {d.depth_basis} · {d.above?.join(' · ')} · {d.flags.join(' · ')}
           </div>
         </div>
       ))}

@@ -179,7 +179,7 @@ export function Digs({ assessment: a }: { assessment: Assessment }) {
           {d.invert_depth_ft == null
             ? 'depth not known'
             : `invert ${d.invert_depth_ft.toFixed(1)} ft ± ${d.depth_band_ft?.toFixed(1)} deep`}
-          ; {d.names.join('; ')}. Lift {d.lift}. {endsByHand(d)} {d.flags.join('; ')}.
+          ; {d.names.join('; ')}. Lift {d.lift}. {d.above?.join('; ')}. {endsByHand(d)} {d.flags.join('; ')}.
         </p>
       ))}
     </>
