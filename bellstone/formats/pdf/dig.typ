@@ -6,7 +6,7 @@
 #let most(items, n) = if items.len() <= n { items } else { items.slice(0, n) + ("and " + str(items.len() - n) + " more, in the report",) }
 
 #show: page_of.with("Dig sheets, " + data.name)
-#set text(size: 9.2pt)
+#set text(size: 9pt)
 #for (n, s) in data.sheets.enumerate() {
   if n > 0 { pagebreak() }
   [= Dig #s.number of #s.of: #most(s.what, 4).join(", ")]
@@ -29,7 +29,7 @@
   if s.marked.len() > 0 { v(1mm); points(s.marked) }
   text(size: 8.5pt, fill: quiet)[The ends: #s.ends_why.]
   [== How deep]
-  [#s.deep. #linebreak() #s.trench. #linebreak() #s.above.join("; ").]
+  [#s.deep. #s.trench. #linebreak() #s.above.join("; ").]
   cut(s)
   v(1mm)
   text(size: 8.5pt)[#s.cut.marks.enumerate().map(((n, m)) => [#text(weight: 600)[#letter(n)] #tenths(calc.abs(m.station_ft)) ft #m.words]).join([ · ])]
