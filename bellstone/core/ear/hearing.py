@@ -326,6 +326,8 @@ class _Line(Outcome):
         self.said.append(_saying(act, text))
         told = any(isinstance(p, Place) or p.what in ("kinds", "materials") and not _is_of_the_house(p) for p in rest)
         told |= any(f.kind not in OF_THE_HOUSE for f in inside.found)
+        if act == "claim":
+            self.claimed += [f for f in inside.found if f.kind in self.scheme.kinds]
         if told and act == "claim" and not is_reported(rest, self.tokens, first - start, names):
             hearing.doubts.append("another's word, not seen here")
         if told and act == "symptom" and not is_complaint(rest, self.tokens, inside.found):

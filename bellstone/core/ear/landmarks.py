@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.wording import words_of
 
 # before a thing of the house or the ground these say by what it lies
 BY_GROUND = frozenset({
@@ -62,6 +63,38 @@ def _more_closely(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> t
 def _is_adjective(pieces: Sequence[Piece], j: int) -> bool:
     """``the big maple``: a size word right before a thing that places are said by."""
     return pieces[j].what == "attributes" and j + 1 < len(pieces) and pieces[j + 1].what == "landmarks"
+
+
+THE = frozenset({"the", "his", "her", "our", "your", "their", "my"})
+# behind *at the*, *by the* these are no things that stand anywhere
+NO_THINGS = words_of("""
+    time times moment minute minutes second seconds look looks way ways point same whole other others rest sound sounds number
+    numbers counter camera head skid cable picture video image screen footage inspection survey visit report request speed
+    pressure flow level rate angle circumstances condition conditions impression owner plumber crew city county firm company
+    office agent buyer buyers seller sellers tenant tenants guy lady joint joints pipe
+""")
+LEAST_THING_LETTERS = 3
+
+
+def unlisted_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple[str, int] | None:
+    """A thing that no list has, by its article and where it stands: ``under the utility room``, ``by the koi pond``.
+
+    One or two words nothing else took, with nothing of the same breath behind them but a link or the clause's end.
+    """
+    if i >= len(pieces) or words_at(tokens, pieces, i) not in THE:
+        return None
+    j = i + 1
+    words: list[str] = []
+    while j < len(pieces) and len(words) < 2 and pieces[j].what in ("unknown", "landmarks"):
+        words.append(words_at(tokens, pieces, j))
+        j += 1
+    fair = all(w.isalpha() and len(w) >= LEAST_THING_LETTERS and w not in NO_THINGS for w in words)
+    ends = (
+        j >= len(pieces)
+        or pieces[j].what in ("links", "sign", "quantity", "places")
+        or words_at(tokens, pieces, j) in ("at", "and")
+    )
+    return (" ".join(words), j) if words and fair and ends else None
 
 
 def landmark_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple[str, int] | None:

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
+from bellstone.core.ear.contradicted import is_contradicted
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.heard import Heard, WordUsed
@@ -35,6 +36,7 @@ class Outcome:
     scheme: Scheme
     found: list[Found] = field(default_factory=list)
     said: list[str] = field(default_factory=list)  # lines that are no finding: advice, a claim, a symptom
+    claimed: list[Found] = field(default_factory=list)  # what is in another's word
     doubts: list[str] = field(default_factory=list)
     uses: dict[int, str] = field(default_factory=dict)
     spoken: bool = False
@@ -108,12 +110,21 @@ class Outcome:
             dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
         )
         ways = [whole, *([there] if all(self._reads(line) for line in there) else [])]
+        if otherwise := self._seen_otherwise():
+            ways.insert(0, (*whole, *otherwise))
         if any(f.or_depth for f in self.found):
             ways.append((*(replace(f, depth=f.or_depth or f.depth).line for f in self.found), *self.said))
         if 1 < len(whole) <= MOST_TAKEN_APART:
             ways += [tuple(x for x in whole if x != left) for left in self._least_sure_first(whole)]
             ways += [(line,) for line in whole]
         return tuple(dict.fromkeys(ways))[:MOST_CANDIDATES]
+
+    def _seen_otherwise(self) -> list[str]:
+        """What another claims and was not found where it is claimed, as the lines that say so."""
+        if not self.claimed or not is_contradicted(self.text):
+            return []
+        lines = [replace(f, negative=True).line for f in self.claimed]
+        return [line for line in dict.fromkeys(lines) if self._reads(line)]
 
     def _least_sure_first(self, lines: tuple[str, ...]) -> list[str]:
         """The lines in the order in which one would leave them out: what is denied, doubted or has no place first."""

@@ -6,7 +6,7 @@ from functools import partial
 
 from bellstone.core.ear.bores import bend_at, bore_at, bores_at
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.landmarks import BY_GROUND, is_on_ground, is_zeroed_at, landmark_at, words_at
+from bellstone.core.ear.landmarks import BY_GROUND, is_on_ground, is_zeroed_at, landmark_at, unlisted_at, words_at
 from bellstone.core.ear.onward import goes_on
 from bellstone.core.ear.quantities import MOST_FT, Quantity
 from bellstone.core.ear.token import Token
@@ -115,7 +115,7 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
     if piece.what == "quantity" and piece.quantity is not None:
         return _of_quantity(pieces, tokens, i, piece.quantity)
     if piece.what == "fillers" and _ends_at(words_at(tokens, pieces, i)):
-        named = landmark_at(pieces, tokens, i + 1)
+        named = landmark_at(pieces, tokens, i + 1) or unlisted_at(pieces, tokens, i + 1)
         if named is not None and _is_of_the_ground(pieces, i + 1, named[1]):
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
     if words_at(tokens, pieces, i) in BY_GROUND and is_on_ground(pieces):
@@ -128,6 +128,8 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
     if piece.what == "places" and piece.says in ("under", "at", "past", "short"):
         named = landmark_at(pieces, tokens, i + 1)
+        if named is None and piece.says in ("under", "at"):
+            named = unlisted_at(pieces, tokens, i + 1)
         if named is not None:
             name, j = named
             side = {"under": "near", "at": "near", "past": "past", "short": "short of"}[piece.says]
