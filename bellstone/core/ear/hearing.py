@@ -326,19 +326,23 @@ class _Line(Outcome):
         self.said.append(_saying(act, text))
         told = any(isinstance(p, Place) or p.what in ("kinds", "materials") and not _is_of_the_house(p) for p in rest)
         told |= any(f.kind not in OF_THE_HOUSE for f in inside.found)
-        if act == "claim":
-            self.claimed += [f for f in inside.found if f.kind in self.scheme.kinds]
-        if told and act == "claim" and not is_reported(rest, self.tokens, first - start, names):
-            hearing.doubts.append("another's word, not seen here")
-        if told and act == "symptom" and not is_complaint(rest, self.tokens, inside.found):
-            hearing.doubts.append("a symptom, or a finding here?")
-        if act == "symptom" and any(isinstance(p, Piece) and p.what == "negatives" for p in rest):
-            hearing.doubts.append("no symptom, as it seems")
+        hearing.doubts += self._doubts_of(act, rest, inside, told, is_reported(rest, self.tokens, first - start, names))
         before_act = any(isinstance(p, Piece) and p.what in ("kinds", "weak", "attributes") for p in parts[start:first])
         grave = any(f.kind in DANGEROUS and not f.negative for f in inside.found)
         if act in ("recommend", "next_look") and (before_act or grave):
             hearing.doubts.append("advice, or a finding here?")
         return hearing, True
+
+    def _doubts_of(self, act: str, rest: Sequence[Part], inside: Hearing, told: bool, reported: bool) -> Iterator[str]:
+        """What another's word or a trouble in the house leaves open; what is claimed is kept for what was seen instead."""
+        if act == "claim":
+            self.claimed += [f for f in inside.found if f.kind in self.scheme.kinds]
+            if told and not reported:
+                yield "another's word, not seen here"
+        if act == "symptom" and told and not is_complaint(rest, self.tokens, inside.found):
+            yield "a symptom, or a finding here?"
+        if act == "symptom" and any(isinstance(p, Piece) and p.what == "negatives" for p in rest):
+            yield "no symptom, as it seems"
 
     def _findings(self, said: "_Said", parts: Sequence[Part], place: Place | None, kind: Found | None) -> Hearing:
         return Sentence(
