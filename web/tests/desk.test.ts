@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Desk, Scheme } from '../src/api/client';
-import { withRead } from '../src/api/queries';
+import { withRead } from '../src/api/drawn-ahead';
 import { getMatching } from '../src/views/desk/Commands';
 import { getPadWords } from '../src/views/desk/get-pad-words';
 import { stamp, stamped } from '../src/views/log/playing';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { Finding } from '../api/client';
+import { edits } from '../api/edits';
 import { useSheet } from '../views/desk/use-sheet';
 import classes from './Still.module.css';
-import { putStill, takeStillOff } from './still-edits';
 
 /** The picture of a finding, where it has one; nothing where not, and words where this desk does not have it. */
 export function StillPicture({ finding }: { finding: Finding }) {
@@ -24,7 +24,7 @@ export function StillPicture({ finding }: { finding: Finding }) {
 export function StillOf({ finding }: { finding: Finding }) {
   const { send, refused } = useSheet();
   const [over, setOver] = useState(false);
-  const put = (picture?: File) => picture && void send(putStill(finding.id, picture));
+  const put = (picture?: File) => picture && void send(edits.still(finding.id, picture));
   return (
     <fieldset
       className={classes.still}
@@ -54,7 +54,7 @@ export function StillOf({ finding }: { finding: Finding }) {
         />
       </label>
       {finding.photo ? (
-        <button type="button" className={classes.plain} onClick={() => send(takeStillOff(finding.id))}>
+        <button type="button" className={classes.plain} onClick={() => send(edits.noStill(finding.id))}>
           take it off
         </button>
       ) : (

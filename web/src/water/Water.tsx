@@ -1,7 +1,7 @@
 import { useDebouncedValue } from '@mantine/hooks';
 import { type ReactNode, type RefObject, useDeferredValue } from 'react';
 import type { Desk } from '../api/client';
-import type { Edit } from '../api/queries';
+import type { Edit } from '../api/edits';
 import { DRAG_REST_MS, OldProvider, SettledProvider, useWaterState, WaterProvider, type WaterState } from './use-water';
 
 export interface WaterProps {

@@ -2,7 +2,8 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react';
 import type { Desk, FlushPlayed, Pond, PondBand, Profile, WaterBands } from '../api/client';
-import { AS_IT_IS, bandsOptions, type Edit, edits, type WhatIf, waterIfOptions } from '../api/queries';
+import { type Edit, edits } from '../api/edits';
+import { AS_IT_IS, bandsOptions, type WhatIf, waterIfOptions } from '../api/queries';
 
 /** A flush test that is being played: what the engine said, and the time shown. */
 export interface Playing {

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { edits, schemeOptions } from '../../api/queries';
+import { edits } from '../../api/edits';
+import { schemeOptions } from '../../api/queries';
 import { getPadWords } from './get-pad-words';
 import classes from './Pad.module.css';
 import { useEntry, useSheet } from './use-sheet';

@@ -1,7 +1,8 @@
 import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import type { Desk, Finding } from '../../api/client';
-import { edits, looks } from '../../api/queries';
+import { edits } from '../../api/edits';
+import { looks } from '../../api/queries';
 import { shownFt } from '../../strip/get-axis';
 import classes from './DeskView.module.css';
 import { useSheet } from './use-sheet';

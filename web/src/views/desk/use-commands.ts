@@ -1,7 +1,7 @@
 import { useMantineColorScheme } from '@mantine/core';
 import { useNavigate } from '@tanstack/react-router';
 import type { Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { STEP_NAMES, STEPS, type Step } from '../../steps';
 import { shownFt } from '../../strip/get-axis';
 import type { StripState } from '../../strip/use-strip';

@@ -1,7 +1,7 @@
 import { useIsMutating } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState, useSyncExternalStore } from 'react';
 import { type Desk, inWords } from '../../api/client';
-import { type Edit, editKey, useEdit } from '../../api/queries';
+import { type Edit, editKey, useEdit } from '../../api/edits';
 import { draftOf, keepDraft } from './drafts';
 
 /** The line being typed: a store of its own, so that a letter redraws the line and nothing else. */

@@ -1,4 +1,4 @@
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useSheet } from '../desk/use-sheet';
 import classes from './DigView.module.css';
 

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Assessment, Desk, MovedDig } from '../../api/client';
-import { digLookOptions, edits } from '../../api/queries';
+import { edits } from '../../api/edits';
+import { digLookOptions } from '../../api/queries';
 import { shownFt, toStation } from '../../strip/get-axis';
 import { useSheet } from '../desk/use-sheet';
 import classes from './DigView.module.css';

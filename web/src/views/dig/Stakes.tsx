@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Assessment, Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useSheet } from '../desk/use-sheet';
 import classes from './DigView.module.css';
 import { MoveEnds } from './MoveEnds';

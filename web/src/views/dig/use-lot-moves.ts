@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import type { Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useSheet } from '../desk/use-sheet';
 import { type Fit, ft, HEIGHT, type Point, snapped, WIDTH } from './lot-fit';
 

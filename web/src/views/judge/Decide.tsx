@@ -1,6 +1,6 @@
 import { Select } from '@mantine/core';
 import type { Desk, Finding } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { shownFt } from '../../strip/get-axis';
 import { useSheet } from '../desk/use-sheet';
 import classes from './JudgeView.module.css';

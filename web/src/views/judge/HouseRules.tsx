@@ -1,6 +1,6 @@
 import { Select } from '@mantine/core';
 import type { Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useSheet } from '../desk/use-sheet';
 import { JudgedBy } from './JudgedBy';
 import classes from './JudgeView.module.css';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Desk, Finding, SegmentShown } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { StillOf, StillPicture } from '../../still/Still';
 import { shownFt } from '../../strip/get-axis';
 import { whereWords } from '../../strip/get-where';

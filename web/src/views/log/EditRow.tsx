@@ -1,5 +1,5 @@
 import type { Finding } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useDraft } from '../desk/drafts';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';

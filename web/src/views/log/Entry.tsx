@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useState } from 'react';
 import type { Desk } from '../../api/client';
-import { edits, readOptions } from '../../api/queries';
+import { edits } from '../../api/edits';
+import { readOptions } from '../../api/queries';
 import { useStrip } from '../../strip/use-strip';
 import { useEntry, useSheet } from '../desk/use-sheet';
 import { FIRST_LINES, FirstLines } from './FirstLines';

@@ -1,6 +1,6 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Desk, Finding } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { shownFt } from '../../strip/get-axis';
 import { whereWords } from '../../strip/get-where';
 import { Mark } from '../../strip/Marks';

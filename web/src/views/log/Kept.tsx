@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Desk } from '../../api/client';
-import { edits, readOptions } from '../../api/queries';
+import { edits } from '../../api/edits';
+import { readOptions } from '../../api/queries';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
 import { Underlined } from './Underlined';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { StillOf } from '../../still/Still';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';

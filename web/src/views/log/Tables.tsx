@@ -1,7 +1,8 @@
 import { Button, SegmentedControl, Select } from '@mantine/core';
 import { useState } from 'react';
 import { type Desk, Refused, type TableLook } from '../../api/client';
-import { edits, looks, type TableKind } from '../../api/queries';
+import { edits } from '../../api/edits';
+import { looks, type TableKind } from '../../api/queries';
 import { WordsTable } from '../../theme/WordsTable';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';

@@ -1,7 +1,7 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
 import type { Desk, SegmentShown } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { fromOrigin, shownFt, toStation } from '../../strip/get-axis';
 import { useStrip } from '../../strip/use-strip';
 import { useSheet } from '../desk/use-sheet';

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import type { Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useStrip } from '../../strip/use-strip';
 import { useSheet } from '../desk/use-sheet';
 import classes from './PipeView.module.css';

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import type { Desk, Run } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useSheet } from '../desk/use-sheet';
 import classes from './SetupView.module.css';
 

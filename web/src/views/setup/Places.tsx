@@ -1,7 +1,7 @@
 import { Button, NumberInput, Select, TextInput } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
 import type { Desk, Landmark } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { fromOrigin, shownFt, toStation } from '../../strip/get-axis';
 import { useSheet } from '../desk/use-sheet';
 import classes from './SetupView.module.css';

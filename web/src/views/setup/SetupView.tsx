@@ -1,7 +1,7 @@
 import { Button, NumberInput, Select, TextInput } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
 import type { Desk, Run } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { shownFt } from '../../strip/get-axis';
 import { useSheet } from '../desk/use-sheet';
 import { Ask } from './Ask';

@@ -1,7 +1,7 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
 import type { Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { useSheet } from '../desk/use-sheet';
 import classes from './SetupView.module.css';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Desk } from '../../api/client';
-import { edits } from '../../api/queries';
+import { edits } from '../../api/edits';
 import { shownFt } from '../../strip/get-axis';
 import { useSettledWater } from '../../water/use-water';
 import { useSheet } from '../desk/use-sheet';

@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { Desk, DraftShown } from '../../../api/client';
-import { edits, hearOptions } from '../../../api/queries';
+import { edits } from '../../../api/edits';
+import { hearOptions } from '../../../api/queries';
 import { hollow } from '../../../strip/hollow';
 import { useSheet } from '../../desk/use-sheet';
 
