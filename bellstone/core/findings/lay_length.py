@@ -81,10 +81,8 @@ def joint_pattern(joints: ArrayLike, nominal_lengths: Sequence[float]) -> JointP
     return _pattern(tuple(x.tolist()), tuple(nominal_lengths))
 
 
-@lru_cache(maxsize=512)  # an edit leaves the joints of most segments as they were
 def _pattern(stations: tuple[float, ...], nominal_lengths: tuple[float, ...]) -> JointPattern:
-    x = np.array(stations)
-    fits = sorted((_best(x, nominal) for nominal in nominal_lengths), reverse=True)
+    fits = sorted((_best(stations, nominal) for nominal in nominal_lengths), reverse=True)
     best, nominal, laid, phase, share = fits[0]
     lead = best - fits[1][0] if len(fits) > 1 else np.inf
     return JointPattern(nominal, laid, phase, float(lead), bool(lead > CERTAIN_LEAD and share >= 0.5), share)
@@ -98,12 +96,14 @@ def _distinct(x: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.asarray(np.bincount(groups, weights=x) / np.bincount(groups), dtype=float)
 
 
-def _best(x: NDArray[np.float64], nominal: float) -> tuple[float, float, float, float, float]:
+@lru_cache(maxsize=2048)  # an edit leaves the joints of most segments as they were; each length is tried by itself
+def _best(stations: tuple[float, ...], nominal: float) -> tuple[float, float, float, float, float]:
     """(log-likelihood, nominal, laid, phase, share noted) of one nominal length.
 
     A grid of stretch; the phase of each from the mean direction of the joints on a circle one length
     round, and a little either way of it, for joints said where there is none pull that mean.
     """
+    x = np.array(stations)
     laid = nominal * np.linspace(1 - STRETCH, 1 + STRETCH, STRETCHES)[:, None, None]
     middle = x[x.size // 2]  # a small error of the length grows with the distance from where it is anchored
     turn = np.exp(2j * np.pi * (x - middle) / laid).mean(axis=-1, keepdims=True)

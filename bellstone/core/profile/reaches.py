@@ -102,8 +102,9 @@ def _joints(segment: Segment, start: float, end: float, rows: Sequence[Resolved]
     else:
         return FUSED_FT, tuple(noted)
     teeth = anchor + lay * np.arange(np.ceil((start - anchor) / lay), np.floor((end - anchor) / lay) + 1)
-    known = np.array(noted) if noted else np.array([-np.inf])
-    free = teeth[np.abs(teeth[:, None] - known[None, :]).min(axis=1) > lay / 4]
+    known = np.array([-np.inf, *noted, np.inf])  # in order
+    after = np.searchsorted(known, teeth)
+    free = teeth[np.minimum(teeth - known[after - 1], known[after] - teeth) > lay / 4]
     return lay, tuple(sorted([*noted, *free.tolist()]))
 
 
