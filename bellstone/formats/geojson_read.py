@@ -5,15 +5,12 @@ import math
 from collections.abc import Iterator
 from typing import Any, get_args
 
-from bellstone.core.ground import DomainError
-from bellstone.core.record import Lateral, PlanObject
+from bellstone.core.ground import DomainError, feet_from
+from bellstone.core.record import WIDEST_LOT_FT, Degrees, Lateral, PlanObject
 
-A_FT, F = 6378137.0 / 0.3048, 1 / 298.257223563  # WGS 84: equatorial radius, flattening
-WIDEST_FT = 3000.0  # no lot reaches further: working value
 MOST = 200
 KINDS = get_args(PlanObject.model_fields["kind"].annotation)
 Shape = list[tuple[float, float]]
-Degrees = tuple[float, float]
 
 
 def add_plan(lateral: Lateral, text: str) -> Lateral:
@@ -45,12 +42,14 @@ def add_plan(lateral: Lateral, text: str) -> Lateral:
         raise DomainError("features", 0, "wants at least one point, line or outline of the lot")
     if len(drawn) > MOST:
         raise DomainError("features", len(drawn), f"wants at most {MOST} things of one lot")
+    zero = lateral.site.plan_zero
     if not said.startswith("local feet"):
-        drawn = _in_feet(lateral, drawn)
+        zero = zero or _zero_of(lateral, drawn)
+        drawn = _in_feet(zero, drawn)
     new = [PlanObject(name=name, kind=_kind(kind, name), points=tuple(points)) for name, kind, points in drawn]
     names = {o.name.lower() for o in new}
     plan = (*(o for o in lateral.site.plan if o.name.lower() not in names), *new)
-    return lateral.model_copy(update={"site": lateral.site.model_copy(update={"plan": plan})})
+    return lateral.model_copy(update={"site": lateral.site.model_copy(update={"plan": plan, "plan_zero": zero})})
 
 
 def _collection(text: str) -> dict[str, Any]:
@@ -97,37 +96,27 @@ def _points(shape: Any, n: int) -> Shape:
     return points[:-1] if kind == "Polygon" and len(points) > 3 and points[0] == points[-1] else points
 
 
-def _in_feet(lateral: Lateral, drawn: list[tuple[str, str, Shape]]) -> list[tuple[str, str, Shape]]:
+def _zero_of(lateral: Lateral, drawn: list[tuple[str, str, Shape]]) -> Degrees:
+    """Where the lot's zero is: at the first point of the file, on a lot that nothing is drawn on yet."""
     every = [p for _, _, points in drawn for p in points]
     wrong = next((p for p in every if abs(p[0]) > 180 or abs(p[1]) > 90), None)
     if wrong is not None:
         mend = 'is no longitude and latitude; for feet put "coordinates": "local feet" into the collection'
         raise DomainError("coordinates", f"{wrong[0]:g}, {wrong[1]:g}", mend)
     if lateral.site.plan:
-        raise DomainError("plan", None, "is drawn in feet of its own already: degrees go onto an empty lot only")
-    made = [(name, kind, [feet_from(every[0], p) for p in points]) for name, kind, points in drawn]
+        mend = "is drawn in feet of its own already: say first where its zero is, plan zero: lat 44.95123 lon -93.10012"
+        raise DomainError("plan", None, mend)
+    return Degrees(latitude=every[0][1], longitude=every[0][0])
+
+
+def _in_feet(zero: Degrees, drawn: list[tuple[str, str, Shape]]) -> list[tuple[str, str, Shape]]:
+    origin = (zero.longitude, zero.latitude)
+    made = [(name, kind, [feet_from(origin, p) for p in points]) for name, kind, points in drawn]
     reach = max(math.hypot(x, y) for _, _, points in made for x, y in points)
-    if reach > WIDEST_FT:
-        mend = f"reaches over {WIDEST_FT:,.0f} ft: one lot at a time, or feet that do not say so"
+    if reach > WIDEST_LOT_FT:
+        mend = f"reaches over {WIDEST_LOT_FT:,.0f} ft: one lot at a time, or feet that do not say so"
         raise DomainError("coordinates", f"{reach:,.0f} ft apart", mend)
     return made
-
-
-def feet_from(origin: Degrees, point: Degrees) -> tuple[float, float]:
-    """Feet east and north of an origin, both as longitude and latitude in degrees: a plane that touches WGS 84 there.
-
-    East is N cos(φ) Δλ and north M Δφ, with the radii of curvature N and M at the origin (standard geodesy, from memory);
-    over a lot it is right to a few thousandths of a foot.
-
-    >>> feet_from((0.0, 0.0), (0.001, 0.0))
-    (365.22, 0.0)
-    """
-    lat = math.radians(origin[1])
-    squared = F * (2 - F)
-    w = 1 - squared * math.sin(lat) ** 2
-    north = A_FT * (1 - squared) / w**1.5 * math.radians(point[1] - origin[1])
-    east = A_FT / w**0.5 * math.cos(lat) * math.radians(point[0] - origin[0])
-    return round(east, 2), round(north, 2)
 
 
 def _kind(said: str, name: str) -> Any:

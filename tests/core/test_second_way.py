@@ -8,6 +8,7 @@ import numpy as np
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
+from scipy.stats import chi2
 from shapely import unary_union
 from shapely.geometry import box
 
@@ -185,7 +186,10 @@ def test_a_depth_is_the_mean_by_weight_of_what_was_read_within_ten_feet(told: li
     depth, variance = np.array(near).T
     assert found is not None
     assert found[0] == pytest.approx(np.average(depth, weights=1 / variance))
-    assert found[1] == pytest.approx((1 / np.sum(1 / variance)) ** 0.5)
+    # Birge's ratio, where they lie further apart than chance would have them nineteen times of twenty
+    spread = float(np.sum((depth - found[0]) ** 2 / variance))
+    birge = spread / (depth.size - 1) if depth.size > 1 and chi2.sf(spread, depth.size - 1) < 0.05 else 1.0
+    assert found[1] == pytest.approx((max(birge, 1.0) / np.sum(1 / variance)) ** 0.5)
 
 
 @pytest.mark.parametrize(

@@ -111,5 +111,5 @@ def test_two_hundred_things_of_two_hundred_points_are_a_lot() -> None:
 
 def test_degrees_are_not_mixed_with_feet() -> None:
     drawn = add_plan(EMPTY, file(("oak", "Point", [1, 1]), coordinates=FEET))
-    with pytest.raises(DomainError, match="empty lot only"):
+    with pytest.raises(DomainError, match="say first where its zero is"):
         add_plan(drawn, file(("pole", "Point", [-122.0, 45.0])))

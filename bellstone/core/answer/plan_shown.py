@@ -8,10 +8,11 @@ import numpy as np
 from bellstone.core.answer.told import Statement
 from bellstone.core.dig import ABOVE_GROUND, NOT_READ, SPOT_FT, Bracket, Depths
 from bellstone.core.findings import AxisWords
-from bellstone.core.ground import Z_90, DomainError
+from bellstone.core.ground import Z_90, DomainError, feet_from
 from bellstone.core.plan import Ellipse, PlanPoint, along, beside, cable_check, ellipse_90, swing_ties, trilaterate
 from bellstone.core.record import (
     CounterPosition,
+    Degrees,
     LandmarkPosition,
     Lateral,
     Mark,
@@ -24,6 +25,7 @@ from bellstone.core.stations import Placing, vertical_cable
 
 LOCATOR_SIGMA_FT = 0.5  # of where a beacon was found above the line: handbook 2.11
 LEAST_TOLD_FT = 1.0  # less between two footages is how they are read: working value
+FIX_SIGMA_FT = 8.0  # of a place by latitude and longitude: a phone is good to some 16 ft; from memory, working value
 DRAWN_SIGMA_FT = 0.5  # a coordinate read off a sketch: working value
 
 
@@ -73,7 +75,7 @@ def plan_shown(
     down = vertical_cable(lateral.lines[0])
     marks, points = [], _landmarks_in_plan(lateral, placing, fixed, down)
     for mark in lateral.marks:
-        shown, point = _mark(mark, placing, fixed, down)
+        shown, point = _mark(mark, placing, fixed, down, lateral.site.plan_zero)
         marks.append(shown)
         points += [point] if point is not None else []
     stakes = tuple((_stake(points, d.start_ft, fixed, down), _stake(points, d.end_ft, fixed, down)) for d in digs)
@@ -143,14 +145,14 @@ def _landmarks_in_plan(
 
 
 def _mark(
-    mark: Mark, placing: Placing, fixed: dict[str, tuple[float, float]], down: float
+    mark: Mark, placing: Placing, fixed: dict[str, tuple[float, float]], down: float, zero: Degrees | None
 ) -> tuple[MarkShown, PlanPoint | None]:
     station = _station_of(mark, placing)
     base = MarkShown(
         label=mark.label, words=mark.words, ours=mark.ours, station_ft=None if station is None else station[0]
     )
     try:
-        x, y, cov, off = _where(mark, fixed)
+        x, y, cov, off = _where(mark, fixed, zero)
     except DomainError as error:
         return base.model_copy(update={"why": str(error)}), None
     spare = tuple(f"{t.object} {o:+.1f} ft" for t, o in zip(mark.swing_ties, off, strict=True)) if len(off) > 2 else ()
@@ -160,7 +162,9 @@ def _mark(
     return shown, PlanPoint(mark.label, max(station[0] - down, 0.0), station[1], x, y, cov)
 
 
-def _where(mark: Mark, fixed: dict[str, tuple[float, float]]) -> tuple[float, float, np.ndarray, tuple[float, ...]]:
+def _where(
+    mark: Mark, fixed: dict[str, tuple[float, float]], zero: Degrees | None
+) -> tuple[float, float, np.ndarray, tuple[float, ...]]:
     if mark.swing_ties:
         named = {name.lower(): xy for name, xy in fixed.items()}
         unknown = [t.object for t in mark.swing_ties if t.object.lower() not in named]
@@ -172,6 +176,12 @@ def _where(mark: Mark, fixed: dict[str, tuple[float, float]]) -> tuple[float, fl
             [named[t.object.lower()] for t in mark.swing_ties], [t.distance_ft for t in mark.swing_ties], mark.side
         )
         return at.x_ft, at.y_ft, at.cov, at.off_ft
+    if mark.latitude is not None and mark.longitude is not None:
+        if zero is None:
+            where = "plan zero: lat 44.95123 lon -93.10012"
+            raise DomainError(f"mark {mark.label}", "latitude and longitude", f"say where the lot's zero is: {where}")
+        x, y = feet_from((zero.longitude, zero.latitude), (mark.longitude, mark.latitude))
+        return x, y, np.eye(2) * FIX_SIGMA_FT**2, ()
     if mark.plan_x_ft is None or mark.plan_y_ft is None:
         raise DomainError(f"mark {mark.label}", mark.words or "words only", "has no ties and no coordinates")
     return mark.plan_x_ft, mark.plan_y_ft, np.eye(2) * DRAWN_SIGMA_FT**2, ()

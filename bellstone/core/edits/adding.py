@@ -1,5 +1,6 @@
 """Adds what a line was read as to the record: real ids, the run and pass it was said in."""
 
+from math import hypot
 from typing import Any
 
 from bellstone.core.edits.draft import Draft
@@ -23,12 +24,14 @@ from bellstone.core.entry import (
     See,
     SetLandmark,
     SetMark,
+    SetPlanZero,
     StartPass,
     StartRun,
     StartVisit,
 )
-from bellstone.core.ground import DomainError
+from bellstone.core.ground import DomainError, feet_from
 from bellstone.core.record import (
+    WIDEST_LOT_FT,
     Amount,
     Claim,
     Item,
@@ -82,7 +85,7 @@ class Adder(Draft):
                     tell_run(self, act)
                 case SetLandmark():
                     self._set_landmark(act.landmark)
-                case Draw() | SetMark():
+                case Draw() | SetMark() | SetPlanZero():
                     self._on_the_lot(act)
                 case ReadDepth():
                     self.keep("depths", self._at_head(act.reading, "d", "depths", line=line))
@@ -221,11 +224,34 @@ class Adder(Draft):
         self.landmarks = [m.model_copy(update=measured) if m.name == name else m for m in self.landmarks]
         self.added.append(name)
 
-    def _on_the_lot(self, act: Draw | SetMark) -> None:
-        if isinstance(act, Draw):
-            self._draw(act.thing)
-        else:
-            self._mark(act.mark)
+    def _on_the_lot(self, act: Draw | SetMark | SetPlanZero) -> None:
+        match act:
+            case Draw():
+                self._draw(self._in_feet(act) if act.degrees else act.thing)
+            case SetMark():
+                self._mark(act.mark)
+            case SetPlanZero():
+                self.plan_zero = act.at
+                self.added.append("plan zero")
+
+    def _in_feet(self, act: Draw) -> PlanObject:
+        """A thing told by latitude and longitude in feet from the lot's zero, which it is itself on an empty lot."""
+        name = act.thing.name
+        if self.plan_zero is None and self.plan:
+            where = "plan zero: lat 44.95123 lon -93.10012"
+            raise DomainError(
+                name, "latitude and longitude", f"the lot is drawn in feet: say first where its zero is, {where}"
+            )
+        self.plan_zero = zero = self.plan_zero or act.degrees[0]
+        points = [feet_from((zero.longitude, zero.latitude), (d.longitude, d.latitude)) for d in act.degrees]
+        far = max(hypot(x, y) for x, y in points)
+        if far > WIDEST_LOT_FT:
+            raise DomainError(
+                name,
+                f"{far:,.0f} ft away",
+                f"lies over {WIDEST_LOT_FT:,.0f} ft from the lot's zero: look at its degrees",
+            )
+        return act.thing.model_copy(update={"points": tuple(points)})
 
     def _draw(self, thing: PlanObject) -> None:
         """A thing drawn again stands where it was drawn last."""

@@ -55,6 +55,7 @@ class Draft:
         self.tools: list[Any] = list(lateral.tools)
         self.marks = list(lateral.marks)
         self.plan = list(lateral.site.plan)
+        self.plan_zero = lateral.site.plan_zero
 
     def result(self) -> Lateral:
         groups = {k: tuple(v) for k, v in self.visit.items()}
@@ -69,7 +70,7 @@ class Draft:
                 "lines": tuple(self.lines),
                 "items": tuple(self.items),
                 "marks": tuple(self.marks),
-                "site": self.lateral.site.model_copy(update={"plan": tuple(self.plan)}),
+                "site": self.lateral.site.model_copy(update={"plan": tuple(self.plan), "plan_zero": self.plan_zero}),
                 "claims": tuple(self.claims),
                 "recommendations": tuple(self.recommendations),
                 "repairs": tuple(self.repairs),

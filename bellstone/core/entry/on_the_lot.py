@@ -5,12 +5,16 @@ from typing import Any
 
 from bellstone.core.entry.positions import read_position
 from bellstone.core.entry.printing import position_words
-from bellstone.core.entry.reading import NEW, Draw, SetMark
+from bellstone.core.entry.reading import NEW, Choice, Draw, Question, SetMark, SetPlanZero
 from bellstone.core.entry.statements import Special
 from bellstone.core.ground import NUMBER, number, tidy
-from bellstone.core.record import Mark, PlanObject
+from bellstone.core.record import Degrees, Mark, PlanObject
 
 _XY = rf"-?{NUMBER}\s*,\s*-?{NUMBER}"
+_DEGREES = r"-?\d{1,3}(?:\.\d+)?"
+_LAT_LON = rf"(?:lat(?:itude)?\s*)?(?P<lat>{_DEGREES})\s*°?\s*(?P<ns>[ns])?\s*,?\s*(?:lon(?:g|gitude)?\s*)(?P<lon>{_DEGREES})\s*°?\s*(?P<ew>[ew])?"
+_POINT = rf"(?:{_XY}|{re.sub(r'[?]P<[a-z]+>', '?:', _LAT_LON)})"
+DEGREE_PLACES = 4  # decimals from which a pair of numbers may be degrees: 0.0001 is some thirty feet
 _KINDS = {
     "house": "house", "building": "house", "garage": "house", "drive": "drive", "driveway": "drive", "walk": "walk", "sidewalk": "walk",
     "street": "street", "road": "street", "curb": "street", "fence": "fence", "property line": "property_line", "oak": "tree",
@@ -19,17 +23,58 @@ _KINDS = {
 
 
 def read_drawn(text: str) -> Special | None:
-    """``plan house: 0,0 40,0 40,30 0,30``: a thing on the lot, in feet east and north; one point, or several in order."""
-    match = re.fullmatch(rf"plan\s+(?P<name>[^:]+?)\s*:\s*(?P<points>{_XY}(?:[\s;]+{_XY})*)\s*", text.strip(), re.I)
+    """``plan house: 0,0 40,0 40,30 0,30``: a thing on the lot, in feet east and north; one point, or several in order.
+
+    ``plan oak: lat 44.95123 lon -93.10012`` tells it by latitude and longitude, ``plan zero: …`` where the zero of the
+    feet lies. A pair with as many decimals as degrees have is asked about: as feet it would lie anywhere.
+    """
+    match = re.fullmatch(
+        rf"plan\s+(?P<name>[^:]+?)\s*:\s*(?P<points>{_POINT}(?:[\s;]+{_POINT})*)\s*", text.strip(), re.I
+    )
     if match is None:
         return None
-    points = tuple(_xy(pair) for pair in re.findall(_XY, match["points"]))
-    name = match["name"].strip()[:80]
+    name, told = match["name"].strip()[:80], match["points"]
+    if asked := _degrees_as_feet(text, told):
+        return [], [asked]
+    degrees = _degrees_in(told)
+    if degrees and name.lower() == "zero":
+        return ([SetPlanZero(at=degrees[0])], []) if len(degrees) == 1 and not re.search(_XY, told) else None
+    if degrees and re.search(_XY, _without_degrees(told)):
+        return None  # some in feet and some in degrees
+    points = tuple(_xy(pair) for pair in re.findall(_XY, told)) or ((0.0, 0.0),)
     kind = next((k for word, k in _KINDS.items() if re.search(rf"\b{word}\b", name, re.I)), "object")
+    long = max(len(points), len(degrees)) > 1
     thing = PlanObject.model_validate(
-        {"name": name, "kind": kind if len(points) > 1 or kind == "tree" else "object", "points": points}
+        {"name": name, "kind": kind if long or kind == "tree" else "object", "points": points}
     )
-    return [Draw(thing=thing)], []
+    return [Draw(thing=thing, degrees=degrees)], []
+
+
+def _degrees_in(told: str) -> tuple[Degrees, ...]:
+    found = re.finditer(_LAT_LON, told, re.I)
+    return tuple(Degrees(latitude=_turned(m["lat"], m["ns"]), longitude=_turned(m["lon"], m["ew"])) for m in found)
+
+
+def _without_degrees(told: str) -> str:
+    return re.sub(_LAT_LON, " ", told, flags=re.I)
+
+
+def _turned(degrees: str, way: str | None) -> float:
+    """Degrees with their sign: south and west are below nought."""
+    value = float(degrees)
+    return -abs(value) if way and way.lower() in "sw" else value
+
+
+def _degrees_as_feet(text: str, told: str) -> Question | None:
+    """What to ask where feet are told to more places than a tape has, and could be latitude and longitude."""
+    pairs = [_xy(pair) for pair in re.findall(_XY, _without_degrees(told))]
+    fine = re.findall(rf"-?\d+\.\d{{{DEGREE_PLACES},}}\s*,\s*-?\d+\.\d{{{DEGREE_PLACES},}}", _without_degrees(told))
+    if not pairs or len(fine) != len(pairs) or any(abs(y) > 90 or abs(x) > 180 for y, x in pairs):
+        return None
+    line = re.sub(_XY, lambda m: "lat {} lon {}".format(*(p.strip() for p in m[0].split(","))), text.strip())
+    start = text.find(fine[0])
+    words = "feet, or latitude and longitude? No tape reads so fine"
+    return Question(text=words, start=start, end=start + len(fine[0]), choices=(Choice(label=line, line=line),))
 
 
 def _xy(pair: str) -> tuple[float, float]:
@@ -51,6 +96,11 @@ def read_mark(text: str) -> Special | None:
         return None
     tree: dict[str, Any] = {"id": NEW, "label": match["label"], "position": placed.position if placed else None}
     rest = match["rest"]
+    if asked := _degrees_as_feet(text, rest):
+        return [], [asked]
+    if degrees := _degrees_in(rest):
+        tree |= {"latitude": degrees[0].latitude, "longitude": degrees[0].longitude}
+        rest = re.sub(r"(^|,)\s*at\s*(?=,|$)", "", _without_degrees(rest))
     if at := re.search(rf"\bat\s+(?P<xy>{_XY})", rest, re.I):
         tree["plan_x_ft"], tree["plan_y_ft"] = _xy(at["xy"])
         rest = rest[: at.start()] + rest[at.end() :]
@@ -84,6 +134,19 @@ def drawn_line(thing: PlanObject) -> str:
     return f"plan {thing.name}: {' '.join(f'{tidy(x)},{tidy(y)}' for x, y in thing.points)}"
 
 
+def zero_line(zero: Degrees) -> str:
+    """Where the lot's zero lies, as its line.
+
+    >>> zero_line(read_drawn("plan zero: lat 44.95123 lon -93.10012")[0][0].at)
+    'plan zero: lat 44.95123 lon -93.10012'
+    """
+    return f"plan zero: {_lat_lon(zero.latitude, zero.longitude)}"
+
+
+def _lat_lon(latitude: float, longitude: float) -> str:
+    return f"lat {latitude:.8f}".rstrip("0").rstrip(".") + f" lon {longitude:.8f}".rstrip("0").rstrip(".")
+
+
 def mark_line(mark: Mark) -> str:
     """A mark as its line.
 
@@ -95,6 +158,8 @@ def mark_line(mark: Mark) -> str:
         if mark.plan_x_ft is not None and mark.plan_y_ft is not None
         else ""
     )
+    if mark.latitude is not None and mark.longitude is not None:
+        at = _lat_lon(mark.latitude, mark.longitude)
     ties = [f"{tidy(t.distance_ft)}ft {t.object}" for t in mark.swing_ties]
     told = ", ".join(filter(None, (at, *ties, mark.side or "", "" if mark.ours else "theirs", mark.words)))
     where = f" {position_words(mark.position)}" if mark.position is not None else ""

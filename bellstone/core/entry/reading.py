@@ -8,6 +8,7 @@ from bellstone.core.record import (
     Amount,
     Claim,
     Count,
+    Degrees,
     DepthReading,
     FlushTest,
     InvertReading,
@@ -170,10 +171,18 @@ class Say(Rec):
 
 
 class Draw(Rec):
-    """A thing on the plan of the lot."""
+    """A thing on the plan of the lot; told by latitude and longitude, its feet wait for where the lot's zero is."""
 
     act: Literal["draw"] = "draw"
     thing: PlanObject
+    degrees: tuple[Degrees, ...] = ()
+
+
+class SetPlanZero(Rec):
+    """Where the zero of the lot's plan lies on the earth."""
+
+    act: Literal["plan_zero"] = "plan_zero"
+    at: Degrees
 
 
 class SetMark(Rec):
@@ -198,6 +207,7 @@ Act = Annotated[
     | SetLandmark
     | Draw
     | SetMark
+    | SetPlanZero
     | CountThings
     | EstimateLength
     | Flush

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
-from bellstone.core.entry.on_the_lot import drawn_line, mark_line
+from bellstone.core.entry.on_the_lot import drawn_line, mark_line, zero_line
 from bellstone.core.entry.printing import amount_words, pipe_words, position_words, sighting_line
 from bellstone.core.entry.vocabulary import FREE_TEXT_KINDS
 from bellstone.core.ground import tidy
@@ -51,6 +51,7 @@ def page_of(lateral: Lateral) -> str:
             lines.append(" ".join(filter(None, ["visit", visit.date, visit.purpose])))
         lines += _visit_lines(lateral, visit)
     lines += [line for mark in lateral.landmarks if (line := _landmark_line(mark))]
+    lines += [zero_line(lateral.site.plan_zero)] if lateral.site.plan_zero is not None else []
     lines += [drawn_line(thing) for thing in lateral.site.plan]
     lines += [line for mark in lateral.marks if (line := mark_line(mark))]
     lines += [_repair_line(r) for r in lateral.repairs]

@@ -27,10 +27,22 @@ from bellstone.core.record.reading import (
 )
 from bellstone.core.record.run import KnownPoint, Pass, Run
 from bellstone.core.record.sighting import Alternative, Change, Clock, Item, Pipe, Sighting, has_no_place
-from bellstone.core.record.site import HouseRules, Landmark, LengthEstimate, Line, PlanObject, Site, Stretch
+from bellstone.core.record.site import (
+    WIDEST_LOT_FT,
+    Degrees,
+    HouseRules,
+    Landmark,
+    LengthEstimate,
+    Line,
+    PlanObject,
+    Site,
+    Stretch,
+)
 from bellstone.core.record.visit import Visit
 
 __all__ = [
+    "Degrees",
+    "WIDEST_LOT_FT",
     "Name",
     "seen",
     "Alternative",

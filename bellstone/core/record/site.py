@@ -81,6 +81,16 @@ class HouseRules(Rec):
     minimum_grade: LeastFall = "quarter_inch"
 
 
+WIDEST_LOT_FT = 3000.0  # no lot reaches further: working value
+
+
+class Degrees(Rec):
+    """A place by latitude and longitude, WGS 84."""
+
+    latitude: Annotated[float, Field(ge=-90, le=90, allow_inf_nan=False)]
+    longitude: Annotated[float, Field(ge=-180, le=180, allow_inf_nan=False)]
+
+
 class PlanObject(Rec):
     """A thing on the lot, in local feet (x east, y north): one point, a line of points, or an outline."""
 
@@ -100,5 +110,6 @@ class Site(Rec):
     house_rules: HouseRules = HouseRules()
     stretches: Annotated[tuple[Stretch, ...], Field(max_length=200)] = ()
     plan: Annotated[tuple[PlanObject, ...], Field(max_length=200)] = ()
+    plan_zero: Degrees | None = None  # where the plan's zero lies on the earth, where it was said
     start_here: bool = False
     scheme: Word = ""  # name and version of the coding scheme; empty: the one that ships

@@ -1412,6 +1412,16 @@ export interface components {
             onward: boolean;
         };
         /**
+         * Degrees
+         * @description A place by latitude and longitude, WGS 84.
+         */
+        Degrees: {
+            /** Latitude */
+            latitude: number;
+            /** Longitude */
+            longitude: number;
+        };
+        /**
          * DepthReading
          * @description How deep the pipe is, from the surface.
          */
@@ -3375,6 +3385,7 @@ export interface components {
              * @default []
              */
             plan: components["schemas"]["PlanObject"][];
+            plan_zero?: components["schemas"]["Degrees"] | null;
             /**
              * Start Here
              * @default false
@@ -3882,7 +3893,7 @@ export interface components {
         };
         /**
          * Draw
-         * @description A thing on the plan of the lot.
+         * @description A thing on the plan of the lot; told by latitude and longitude, its feet wait for where the lot's zero is.
          */
         Draw: {
             /**
@@ -3891,6 +3902,11 @@ export interface components {
              */
             act: "draw";
             thing: components["schemas"]["PlanObject"];
+            /**
+             * Degrees
+             * @default []
+             */
+            degrees: components["schemas"]["Degrees"][];
         };
         /**
          * EndRun
@@ -3924,7 +3940,7 @@ export interface components {
              * Acts
              * @default []
              */
-            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["EndRun"] | components["schemas"]["ResetCounter"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["SetLandmark"] | components["schemas"]["Draw"] | components["schemas"]["SetMark"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
+            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["EndRun"] | components["schemas"]["ResetCounter"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["SetLandmark"] | components["schemas"]["Draw"] | components["schemas"]["SetMark"] | components["schemas"]["SetPlanZero"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
             /**
              * Unread
              * @default []
@@ -4141,6 +4157,18 @@ export interface components {
              */
             act: "mark";
             mark: components["schemas"]["Mark"];
+        };
+        /**
+         * SetPlanZero
+         * @description Where the zero of the lot's plan lies on the earth.
+         */
+        SetPlanZero: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "plan_zero";
+            at: components["schemas"]["Degrees"];
         };
         /** StartPass */
         StartPass: {
