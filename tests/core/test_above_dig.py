@@ -17,6 +17,13 @@ from bellstone.formats.assessment_text import assessment_text
 HEAD = "run A front cleanout clay 6in, facing main, counts to main\n30 collapse\n66 main"
 LOT = "mark A 11: at 20,-10\nmark B 61: at 20,-60"  # the head reads a foot short of what it stands under: 10 and 60 ft
 FEET = st.floats(-20, 20).map(lambda x: round(x, 2))
+# corners seen in order from a point within: no side crosses another
+OUTLINES = st.tuples(FEET, FEET, st.lists(st.floats(2, 15), min_size=3, max_size=8)).map(
+    lambda told: [
+        (told[0] + r * np.cos(2 * np.pi * n / len(told[2])), told[1] + r * np.sin(2 * np.pi * n / len(told[2])))
+        for n, r in enumerate(told[2])
+    ]
+)
 POINTS = st.lists(st.tuples(FEET, FEET), min_size=3, max_size=7)
 
 
@@ -83,10 +90,10 @@ def test_sheet_and_text_have_the_very_same_words() -> None:
     assert f"C{'; '.join(above(a))[1:]}. " in assessment_text(a)
 
 
-@given(POINTS, FEET, FEET)
+@given(OUTLINES, FEET, FEET)
 def test_a_point_lies_in_an_outline_as_shapely_has_it(outline: list, x: float, y: float) -> None:
     shape, at = Polygon(outline), Point(x, y)
-    assume(shape.is_valid and shape.area > 0.01 and shape.boundary.distance(at) > 1e-6)
+    assume(shape.boundary.distance(at) > 1e-6)
     assert inside(np.array([[x, y]]), np.array(outline))[0] == shape.contains(at)
 
 
@@ -99,9 +106,8 @@ def test_lines_cross_as_shapely_has_it(line: list, edge: list) -> None:
     assert crosses(np.array(line), np.array(edge)) == (near == 0)
 
 
-@given(POINTS, POINTS)
+@given(POINTS, OUTLINES)
 def test_a_line_runs_under_what_it_meets(line: list, outline: list) -> None:
     shape, way = Polygon(outline), LineString(line)
-    assume(shape.is_valid and shape.area > 0.01 and way.is_simple)
-    assume(shape.distance(way) > 1e-6 or shape.boundary.crosses(way) or shape.contains(way))
+    assume(shape.distance(way) > 1e-6 or shape.intersection(way).length > 1e-6)  # what only touches may be rounding
     assert runs_under(np.array(line), outline) == shape.intersects(way)

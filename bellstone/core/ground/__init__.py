@@ -4,7 +4,7 @@ from bellstone.core.ground.bands import RANGE_TO_SIGMA, ROOT_12, Z_90, Array, ba
 from bellstone.core.ground.cache import remembered, uncollected
 from bellstone.core.ground.columns import or_none, rounded
 from bellstone.core.ground.errors import BellStoneError, DomainError, RecordError
-from bellstone.core.ground.geodesy import LonLat, feet_from
+from bellstone.core.ground.geodesy import feet_from
 from bellstone.core.ground.units import (
     FT3_PER_YD3,
     GAL_PER_FT3,
@@ -26,7 +26,6 @@ __all__ = [
     "FT3_PER_YD3",
     "GAL_PER_FT3",
     "INCHES",
-    "LonLat",
     "IN_PER_FT",
     "NUMBER",
     "RANGE_TO_SIGMA",
