@@ -14,6 +14,7 @@ MOST_BYTES = 20_000_000
 MOST_PIXELS = 60_000_000  # what a still camera of today makes; more is refused before it is unpacked
 LONGEST_PX = 1600
 QUALITY = 85
+PRINTED_PX = 640  # on a page it is 46 mm wide: some 350 dots an inch
 
 
 class Still(NamedTuple):
@@ -75,9 +76,13 @@ def _on_white(picture: Image.Image) -> Image.Image:
 
 
 def still_svg(jpeg: bytes) -> str:
-    """A kept picture inside an SVG, which is how a template takes one with its other data."""
+    """A kept picture, as large as a page shows it, inside an SVG: how a template takes one with its other data."""
     with Image.open(io.BytesIO(jpeg), formats=("JPEG",)) as opened:
+        opened.thumbnail((PRINTED_PX, PRINTED_PX))
         wide, high = opened.size
+        made = io.BytesIO()
+        opened.save(made, "JPEG", quality=QUALITY, optimize=True)
+    jpeg = made.getvalue()
     inside = f"data:image/jpeg;base64,{b64encode(jpeg).decode()}"
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide}" height="{high}">'

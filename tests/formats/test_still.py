@@ -9,8 +9,8 @@ from pypdf import PdfReader
 
 from bellstone.core.assess import assess
 from bellstone.core.edits import record_from_page, with_still
-from bellstone.core.ground import DomainError
-from bellstone.core.record import Lateral
+from bellstone.core.ground import DomainError, RecordError
+from bellstone.core.record import Lateral, read_lateral
 from bellstone.formats.bundle import bundle
 from bellstone.formats.pdf import report_pdf
 from bellstone.formats.still import LONGEST_PX, MOST_BYTES, still_of
@@ -90,6 +90,23 @@ def test_the_report_shows_it_beside_its_finding_and_is_the_same_bytes_again() ->
     assert sum(len(p.images) for p in pages) == 1
     assert made == report_pdf(found, stills=stills)
     assert not any(p.images for p in PdfReader(io.BytesIO(report_pdf(found))).pages)
+
+
+def test_the_page_has_it_no_larger_than_it_is_printed() -> None:
+    record, _ = record_from_page("run A cleanout clay 4in, facing main\n30 hole 3in\n60 main")
+    still = still_of(picture(1600, 1200))
+    made = report_pdf(assess(with_still(record, "s1", still.name)), stills={still.name: still.jpeg})
+    (image,) = [i for p in PdfReader(io.BytesIO(made)).pages for i in p.images]
+    assert image.image is not None and image.image.size == (640, 480)
+
+
+@pytest.mark.parametrize("name", ["../secret", "a/b", "x" * 81, "a b", "<b>"])
+def test_a_still_is_named_and_never_a_path(name: str) -> None:
+    record, _ = shown()
+    tree = record.model_dump(mode="json")
+    tree["visits"][0]["sightings"][1]["photo"] = name
+    with pytest.raises(RecordError, match="photo"):
+        read_lateral(tree)
 
 
 def test_a_copy_without_names_has_no_stills_and_says_so() -> None:

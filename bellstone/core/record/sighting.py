@@ -77,7 +77,7 @@ class Sighting(Rec):
     catches: Annotated[tuple[Literal["paper", "grease", "roots"], ...], Field(max_length=3)] = ()
     felt: Literal["drag", "force"] | None = None
     time_s: Annotated[float, Field(ge=0, le=1e6)] | None = None
-    photo: Text = ""
+    photo: Annotated[str, Field(pattern=r"^[A-Za-z0-9_.\-]{0,80}$")] = ""  # the name of its still: never a path
     said: Text = ""
     unread: Annotated[tuple[Word, ...], Field(max_length=60)] = ()
 

@@ -13,7 +13,7 @@ export function StillPicture({ finding }: { finding: Finding }) {
   return (
     <img
       className={classes.picture}
-      src={`/api/stills/${finding.photo}`}
+      src={`/api/stills/${encodeURIComponent(finding.photo)}`}
       alt={`Still of ${finding.words}`}
       onError={() => setLost(finding.photo ?? '')}
     />
