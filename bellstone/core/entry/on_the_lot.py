@@ -12,7 +12,8 @@ from bellstone.core.record import Degrees, Mark, PlanObject
 
 _XY = rf"-?{NUMBER}\s*,\s*-?{NUMBER}"
 _DEGREES = r"-?\d{1,3}(?:\.\d+)?"
-_LAT_LON = rf"(?:lat(?:itude)?\s*)?(?P<lat>{_DEGREES})\s*°?\s*(?P<ns>[ns])?\s*,?\s*(?:lon(?:g|gitude)?\s*)(?P<lon>{_DEGREES})\s*°?\s*(?P<ew>[ew])?"
+_LAT = rf"(?:lat(?:itude)?\s*)?(?P<lat>{_DEGREES})\s*°?\s*(?P<ns>[ns])?"
+_LAT_LON = rf"{_LAT}\s*,?\s*(?:lon(?:g|gitude)?\s*)(?P<lon>{_DEGREES})\s*°?\s*(?P<ew>[ew])?"
 _POINT = rf"(?:{_XY}|{re.sub(r'[?]P<[a-z]+>', '?:', _LAT_LON)})"
 DEGREE_PLACES = 4  # decimals from which a pair of numbers may be degrees: 0.0001 is some thirty feet
 _KINDS = {
