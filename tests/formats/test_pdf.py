@@ -52,6 +52,8 @@ def test_every_sample_is_a_report_on_either_paper(path: Path, paper: str) -> Non
     for number, (page, words) in enumerate(zip(reader.pages, text, strict=True), start=1):
         assert (float(page.mediabox.width), float(page.mediabox.height)) == pytest.approx(SIZES_PT[paper], abs=0.5)
         assert found.name in words and f"page {number} of {len(text)}" in words
+    # no column is so narrow that a page holds a word a line
+    assert all(len(words) > 900 for words in text[:-1])
     whole = " ".join(text)
     assert found.lateral.words in whole
     for f in found.findings:

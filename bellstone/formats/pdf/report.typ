@@ -3,6 +3,9 @@
 
 #let section(title, body) = { heading(level: 2, title); body }
 
+// the column of places is as wide as they are, up to a quarter of the page: a long one is folded, and not the words beside it
+#let where_wide(places) = if places.all(p => p.clusters().len() <= 26) { auto } else { 44mm }
+
 // what was found and why it rates so, its still beside it where there is one
 #let told(f) = {
   let words = [#f.what #linebreak() #text(size: 8.5pt, fill: quiet)[#f.why]]
@@ -19,7 +22,7 @@
 #if data.reasons.len() > 0 { points(data.reasons) }
 #if data.strip != none { strip(data.strip); linebreak(); text(size: 8.5pt, fill: quiet)[#(data.axis + ":") each number is the rating of what was found there, 1 leave to 5 failed.] }
 #if data.findings.len() > 0 {
-  section("Findings, in order of concern", ruled((auto, auto, auto, 1fr), ("rating", "where", "around", "what, and why it rates so"),
+  section("Findings, in order of concern", ruled((auto, where_wide(data.findings.map(f => f.at)), auto, 1fr), ("rating", "where", "around", "what, and why it rates so"),
     data.findings.map(f => (text(weight: 600)[#f.rating], [#f.at], small_section(f.hours), told(f)))))
 }
 #if data.segments.len() > 0 {
@@ -27,7 +30,7 @@
 }
 #if data.ponds.len() + data.water_not_known.len() > 0 { section("Water at rest", points(data.ponds + data.water_not_known)) }
 #if data.digs.len() > 0 { section("Where one would dig: about, along the line only", points(data.digs)) }
-#if data.others.len() > 0 { section("Along the line", ruled((auto, 1fr), ("where", "what"), data.others.map(r => r.map(c => [#c])))) }
+#if data.others.len() > 0 { section("Along the line", ruled((where_wide(data.others.map(r => r.at(0))), 1fr), ("where", "what"), data.others.map(r => r.map(c => [#c])))) }
 #if data.liner_grip != "" [#data.liner_grip]
 #if data.lines.len() > 0 { section("The lines", points(data.lines)) }
 #for (title, said) in data.told { section(title, points(said)) }
