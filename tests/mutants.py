@@ -211,7 +211,10 @@ def main() -> None:
                 count += 1
                 if count % 10 == 0:
                     print(f"{count - len(left)} of {count} seen so far", flush=True)
-                if not late and os.waitstatus_to_exitcode(status) == 0:
+                code = 1 if late else os.waitstatus_to_exitcode(status)
+                if code not in (0, 1):  # neither passed nor failed: a test that is not there says nothing
+                    raise SystemExit(f"the tests of {mutant} did not run (pytest answers {code}): remove {given.work}")
+                if code == 0:
                     left.append(f"{mutant.path.relative_to(ROOT)}:{mutant.line} {mutant.operator} #{mutant.occurrence}")
                     print("not seen", left[-1], flush=True)
         time.sleep(0.02)
