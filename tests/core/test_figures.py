@@ -145,6 +145,7 @@ WORKING: dict[str, Any] = {
     "plan.over.LEAST_OUTLINE": 3,
     "entry.on_the_lot.DEGREE_PLACES": 4,
     "ear.landmarks.LEAST_THING_LETTERS": 3,
+    "ear.quantities.MOST_JOINTS_COUNTED": 20,
     "dig.depth.LEAST_AT_SPOT": 3,
     "dig.depth.BY_CHANCE": 0.95,
     "answer.review.MOST_CHOICES": 6,

@@ -38,6 +38,7 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
         self._fault_of_an_access()
         self._well_beside_a_defect()
         self._bad_patch()
+        self._deposits_named()
         self._dry_fitting()
         self._soil_of_a_collapse()
         self._rest()

@@ -116,7 +116,7 @@ class Lexicon:
         >>> [house_lexicon().mended(w) for w in ("shftd", "papper", "grese", "rots", "zebra")]
         ['shifted', 'paper', 'grease', None, None]
         """
-        if word in self.known or not word.isalpha() or len(word) < LEAST_LETTERS:
+        if word in self.spelled or not word.isalpha() or len(word) < LEAST_LETTERS:
             return None
         if not set(word[1:]) & VOWELS:
             return self.by_skeleton.get(word) if len(word) >= LEAST_LETTERS else None
@@ -128,6 +128,11 @@ class Lexicon:
         if word in self.by_deletion:
             found.add(self.by_deletion[word])
         return found.pop() if len(found) == 1 else None
+
+    @cached_property
+    def spelled(self) -> frozenset[str]:
+        """Words that are right as they are: ``thought`` is no *though* with a letter too many."""
+        return self.known | self.never | self.common
 
     @cached_property
     def known(self) -> frozenset[str]:

@@ -5,6 +5,8 @@ from bellstone.core.ear.group import Group
 from bellstone.core.ear.wording import words_of
 
 GOOD = words_of("fine tight good clean solid perfect beautiful")
+DEPOSITS = frozenset({"deposits", "settled deposits", "deposit", "debris", "sediment"})
+BUILT_UP = frozenset({"grease", "scale", "settled"})
 LIFTS = words_of("lifting lifted lifts peeling peeled lip loose raised humped")
 
 
@@ -41,6 +43,15 @@ class OneThing(Group):
         self.spots = [
             (n, into if f is gone and into is not None else f) for n, f in self.spots if into or f is not gone
         ]
+
+    def _deposits_named(self) -> None:
+        """``deposits, attached, grease``: a word for what builds up, and then what it is: one thing."""
+        loose = [
+            f for f in self.found if f.named in DEPOSITS and f.kind == "settled" and not f.negative and not f.words
+        ]
+        of = [f for f in self.found if f.kind in BUILT_UP and f not in loose and not f.negative]
+        if len(loose) == 1 and len(of) == 1:
+            self._take_out(loose[0], of[0])
 
     def _bad_patch(self) -> None:
         """``the patch at 40 is lifting``, ``a dip in the patch``: what is wrong with a repair is told of the repair."""

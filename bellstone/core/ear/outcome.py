@@ -1,6 +1,6 @@
 """What comes of a line: heard, asked or kept, with every word of it accounted for."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
 from bellstone.core.ear.contradicted import is_contradicted
@@ -10,6 +10,7 @@ from bellstone.core.ear.heard import Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.wording import words_of
 from bellstone.core.entry import read_line
 from bellstone.core.scheme import Scheme
 
@@ -19,6 +20,10 @@ PASSED_WORDS = 4
 MOST_CANDIDATES = 6  # each is one key
 MOST_TAKEN_APART = 4  # a longer list is put right line by line
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
+THOUGHT = words_of("thought thot figured figure assumed")  # so it looked then
+# what tells where the main should be, and not that the camera came there
+ON_PAPER = words_of("map maps plan plans drawing drawings record records gis atlas asbuilt asbuilts survey")
+REACHING = words_of("hit reached reach made there here it's its see seen saw into")
 WATER_WORDS = frozenset(
     {"water", "holding", "held", "hold", "holds", "pooling", "ponding", "sitting", "standing", "retained", "pond"}
 )
@@ -44,6 +49,7 @@ class Outcome:
     def outcome(self) -> Heard:
         self._no_belly()
         there = {(f.kind, place_said(f)) for f in self.found if not f.negative}
+        self.doubts += self._not_seen_there()
         if any(f.negative and (f.kind, place_said(f)) in there for f in self.found):
             self.doubts.append("said to be there, and not to be there")
         lines = [*dict.fromkeys([f.line for f in self.found] + self.said)]
@@ -68,6 +74,16 @@ class Outcome:
             why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
             return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
         return Heard(self.text, "heard", tuple(lines), words=words)
+
+    def _not_seen_there(self) -> Iterator[str]:
+        """What is told as seen in words that do not say so: thought at first, or where a map has the main."""
+        words = {t.word for t in self.tokens}
+        there = [f for f in self.found if not f.negative and f.kind != "dismissed"]
+        if words & THOUGHT and there:
+            yield "thought to be there: is it?"
+        mains = [f for f in there if f.kind == "main"]
+        if mains and (words & ON_PAPER or any(place_said(f).startswith("+") for f in mains) and not words & REACHING):
+            yield "the main reached there, or thought to be?"
 
     def _no_belly(self) -> None:
         """``water held by the root ball, not a belly``: the water is there; that the pipe lies well is said of its cause."""
@@ -109,7 +125,7 @@ class Outcome:
         there = tuple(
             dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
         )
-        ways = [whole, *([there] if all(self._reads(line) for line in there) else [])]
+        ways = [*self._taken_back(), whole, *([there] if all(self._reads(line) for line in there) else [])]
         if otherwise := self._seen_otherwise():
             ways.insert(0, (*whole, *otherwise))
         if any(f.or_depth for f in self.found):
@@ -118,6 +134,11 @@ class Outcome:
             ways += [tuple(x for x in whole if x != left) for left in self._least_sure_first(whole)]
             ways += [(line,) for line in whole]
         return tuple(dict.fromkeys(ways))[:MOST_CANDIDATES]
+
+    def _taken_back(self) -> list[tuple[str, ...]]:
+        """What was thought to be there as not there: it is what one says it for."""
+        thought = bool({t.word for t in self.tokens} & THOUGHT)
+        return [tuple(replace(f, negative=True).line for f in self.found)] if thought and self.found else []
 
     def _seen_otherwise(self) -> list[str]:
         """What another claims and was not found where it is claimed, as the lines that say so."""

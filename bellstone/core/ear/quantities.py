@@ -1,7 +1,7 @@
 """Numbers with what they are of: feet, inches, a share of the bore, hours of the clock; each a piece with its span."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
@@ -20,6 +20,13 @@ TIMES = {
     "dollars": "money", "bucks": "money",
     "grand": "money", "k": "money", "times": "times", "x": "times", "psi": "talk", "am": "talk", "pm": "talk", "gpm": "talk",
 }  # fmt: skip
+# sizes in millimetres and centimetres are inches; a number of metres is no footage
+IN_PER_METRIC = {"mm": 1 / 25.4, "cm": 1 / 2.54}
+METRIC = (
+    dict.fromkeys(("mm", "millimetre", "millimetres", "millimeter", "millimeters"), "mm")
+    | dict.fromkeys(("cm", "centimetre", "centimetres", "centimeter", "centimeters"), "cm")
+    | dict.fromkeys(("m", "metre", "metres", "meter", "meters"), "metres")
+)
 OCLOCK = frozenset({"o'clock", "oclock", "o'c", "o'cl", "oc"})
 ABOUT = frozenset(
     {
@@ -88,9 +95,15 @@ def quantities_of(tokens: Sequence[Token]) -> list[Quantity]:
         if q is None:
             i += 1
             continue
-        out.append(q)
+        out.append(_in_inches(q))
         i = q.j
     return out
+
+
+def _in_inches(q: Quantity) -> Quantity:
+    """A size in millimetres or centimetres in inches, to a hundredth; any other as it is."""
+    per = IN_PER_METRIC.get(q.unit)
+    return q if per is None else replace(q, unit="in", low=round(q.low * per, 2), high=round(q.high * per, 2))
 
 
 def _w(tokens: Sequence[Token], i: int) -> str:
@@ -138,6 +151,14 @@ def _is_a_name(tokens: Sequence[Token], i: int) -> bool:
         return True
     if before == "joint" and _w(tokens, i + 1) in ("at", "@"):
         return True  # "joint 3 at 12'"
+    spelled = i > 0 and tokens[i - 1].end - tokens[i - 1].start == len("joint")
+    if (
+        before == "joint"
+        and spelled
+        and _w(tokens, i + 1) in IS_SAID
+        and (tokens[i].number or 0) <= MOST_JOINTS_COUNTED
+    ):
+        return True  # "joint 3 has roots": the third, or at three feet? it is asked
     alone = _w(tokens, i - 2) not in ("the", "this") and _unit(tokens, i + 1, tokens[i])[0] == "bare"
     return (
         before in ("no", "line") and not tokens[i].spoken and alone
@@ -146,6 +167,8 @@ def _is_a_name(tokens: Sequence[Token], i: int) -> bool:
 
 MOST_INCHES = 24.0  # beyond any bore and any step: feet, where *in* may be a preposition. A working value
 DEEP = words_of("deep down below under depth long across wide tall high of short")
+IS_SAID = words_of("has had is was looks looked shows showed")
+MOST_JOINTS_COUNTED = 20  # one counts so many, and no more: working value
 YEARS = (1850, 2050)
 YEAR_LEADS = words_of("in of from since circa about built the early late before after by a")
 
@@ -193,7 +216,7 @@ def _single(tokens: Sequence[Token], i: int) -> tuple[Quantity, int]:
 
 PLAIN_UNITS = (
     dict.fromkeys(INCH, "in") | dict.fromkeys(FOOT, "ft") | dict.fromkeys(SHARE, "pct") | dict.fromkeys((*DEGREE, "°"), "deg")
-    | dict.fromkeys(OCLOCK, "clock")
+    | dict.fromkeys(OCLOCK, "clock") | METRIC
 )  # fmt: skip
 LONG_UNITS = {
     ("'", "'"): "in", ("per", "cent"): "pct", ("oh", "clock"): "clock", ("on", "the", "clock"): "clock",

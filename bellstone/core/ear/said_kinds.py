@@ -195,7 +195,8 @@ class SaidKinds(Group):
     def _is_led_to(self, n: int, negative: bool) -> bool:
         """``12 feet to the main``, ``not to a public sewer``: a place that is named, or where the line does not go."""
         before = [p for p in self.parts[:n] if p.what != "sign" and self.s.words(p) not in ("the", "a", "an")]
-        if not before or self.s.words(before[-1]).split()[-1:] not in [[w] for w in LEADS_TO]:
+        lead = [w for w in self.s.words(before[-1]).split() if w not in ("the", "a", "an")] if before else []
+        if not lead or lead[-1] not in LEADS_TO:
             return False
         return not negative or len(before) > 1 and before[-2].what == "negatives"
 

@@ -10,6 +10,11 @@ from bellstone.core.ground import IN_PER_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
 
+# how one says that a size is no more, or no less, than a number
+BOUNDS = {
+    "under": "under", "below": "under", "less than": "under", "at most": "under", "smaller than": "under",
+    "over": "over", "more than": "over", "at least": "over", "greater than": "over", "upwards of": "over", "better than": "over",
+}  # fmt: skip
 PARTLY = frozenset({"in", "out", "open", "buried", "inside", "under", "off", "way", "over"})
 HAVE_BORES = ("access", "fitting", "coupling", "cap", "branch")  # a usual bore in inches is theirs
 
@@ -213,10 +218,13 @@ class SaidSizes(Group):
         )
 
     def _softened(self, n: int) -> str:
-        words = self.s.words(self.parts[n - 1]) if n else ""
-        if words in ("under", "below", "less than", "over", "more than", "at least"):
-            self.s.use(self.parts[n - 1], "size")
-            return {"below": "under", "under": "under", "less than": "under"}.get(words, "over") + " "
+        for count in (2, 1):
+            before = self.parts[max(n - count, 0) : n]
+            bound = BOUNDS.get(" ".join(self.s.words(p) for p in before))
+            if bound:
+                for p in before:
+                    self.s.use(p, "size")
+                return f"{bound} "
         return ""
 
     def _takes(self, f: Found, unit: str, q: Quantity) -> bool:

@@ -1,0 +1,99 @@
+"""Plain lines that were taken wrong, each family with its counterpart that is heard: what is not said is not written."""
+
+import pytest
+
+from bellstone.core.ear import Heard, hear_line
+from bellstone.core.scheme import house_scheme
+
+HOUSE = house_scheme()
+
+
+def hear(text: str) -> Heard:
+    return hear_line(text, HOUSE)
+
+
+@pytest.mark.parametrize("text", [
+    "main is about 10 feet further", "main at 97 by the map", "the records have the main at 90", "we're about 5 feet from the main",
+    "12 ft from the main", "main 8 more feet",
+])  # fmt: skip
+def test_where_the_main_is_thought_to_be_it_is_not_reached(text: str) -> None:
+    assert hear(text).outcome != "heard"
+
+
+@pytest.mark.parametrize(("text", "line"), [
+    ("hit the main at 88", "88 main"), ("and that's the main, 92", "92 main"), ("reached the main at 84.5", "84.5 main"),
+])  # fmt: skip
+def test_where_the_camera_came_to_it_it_is(text: str, line: str) -> None:
+    assert hear(text).lines == (line,)
+
+
+@pytest.mark.parametrize(("text", "offered"), [
+    ("thought it was a belly at 50 but it drained", "50 none: standing"),
+    ("thought I saw roots at 30", "30 none: roots"),
+    ("I figured it for a crack at 20", "20 none: crack"),
+])  # fmt: skip
+def test_what_was_thought_then_is_asked_and_first_offered_as_not_there(text: str, offered: str) -> None:
+    heard = hear(text)
+    assert heard.outcome == "asked"
+    assert heard.candidates[0] == (offered,)
+
+
+@pytest.mark.parametrize("text", ["bottom rotted at 12", "btm rotten 5-12", "invert rotted at 20"])
+def test_a_rotten_bottom_may_be_gone_or_worn(text: str) -> None:
+    assert hear(text).outcome == "asked"
+
+
+@pytest.mark.parametrize("text", ["bottom rotted out at 12", "no bottom left at 12", "bottom is gone at 12"])
+def test_a_bottom_that_is_gone_is_said_just_so(text: str) -> None:
+    assert hear(text).lines == ("12 invert_gone",)
+
+
+@pytest.mark.parametrize(("text", "line"), [
+    ("offset at 33.2, 20 mm", "33.2 offset 0.79in"),
+    ("12 ft, 13 millimetre gap", "12 open 0.51in"),
+    ("offset 2.5 cm at 40", "40 offset 0.98in"),
+])  # fmt: skip
+def test_millimetres_are_a_size_and_no_footage(text: str, line: str) -> None:
+    assert hear(text).lines == (line,)
+
+
+@pytest.mark.parametrize("text", ["roots at 12 m", "crack at 30 metres"])
+def test_metres_are_no_feet(text: str) -> None:
+    assert hear(text).outcome != "heard"
+
+
+@pytest.mark.parametrize(("text", "line"), [
+    ("at least half blocked with grease at 22", "22 grease over 50%"),
+    ("roots less than 10% at 12", "12 roots under 10%"),
+    ("roots more than 60 percent at 31", "31 roots over 60%"),
+    ("grease at most 20 percent at 31", "31 grease under 20%"),
+])  # fmt: skip
+def test_a_size_that_is_no_more_or_no_less_than_a_number(text: str, line: str) -> None:
+    assert hear(text).lines == (line,)
+
+
+@pytest.mark.parametrize(("text", "lines"), [
+    ("Deposits, attached, grease, 10% of cross section at 14 ft", ("14 grease 10%",)),
+    ("settled deposits, gravel, at 33 feet", ("33 settled gravel",)),
+    ("deposits at 33 feet", ("33 settled",)),
+])  # fmt: skip
+def test_deposits_and_what_they_are_of_are_one_thing(text: str, lines: tuple[str, ...]) -> None:
+    assert hear(text).lines == lines
+
+
+def test_the_third_joint_is_not_three_feet_away() -> None:
+    assert hear("joint 3 has roots").outcome == "asked"
+    assert hear("jt 76 rts").lines == ("76 roots joint",)
+
+
+@pytest.mark.parametrize("text", ["roots right after the wye", "crack right past the wye", "hole right before the wye"])
+def test_right_after_is_no_side(text: str) -> None:
+    heard = hear(text)
+    assert not any(" right" in line for lines in (heard.lines, *heard.candidates) for line in lines)
+
+
+def test_words_that_are_right_as_they_are_are_not_mended() -> None:
+    from bellstone.core.ear.lexicon import house_lexicon
+
+    lexicon = house_lexicon()
+    assert [lexicon.mended(w) for w in ("thought", "should", "could", "papper")] == [None, None, None, "paper"]
