@@ -114,6 +114,23 @@ class Retold:
             self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
             return
 
+    def _so_long_a_thing(self) -> None:
+        """``8 foot belly at 30``: feet right before a thing that has a place of its own behind it tell how long it is."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        kinds = [n for n, p in enumerate(self.parts) if isinstance(p, Piece) and p.what in ("kinds", "weak")]
+        if len(at) != 2 or len(kinds) != 1 or not at[0] < kinds[0] < at[1]:
+            return
+        long, where = self.parts[at[0]], self.parts[at[1]]
+        assert isinstance(long, Place) and isinstance(where, Place)
+        between = self.parts[at[0] + 1 : kinds[0]]
+        apart = any(isinstance(p, Piece) and p.what == "links" for p in self.parts[at[0] : at[1]])
+        plain = is_feet(long.said.lstrip("~")) and is_feet(where.said.lstrip("~"))
+        if apart or not plain or long.bare or any(not isinstance(p, Piece) or p.what != "attributes" for p in between):
+            return
+        told = list(self._tokens_of(long))
+        words = Piece("texts", f"{long.said} ft long", told[0], told[-1] + 1)
+        self.parts = [*self.parts[: at[0]], *self.parts[at[0] + 1 : kinds[0] + 1], words, *self.parts[kinds[0] + 1 :]]
+
     def _pipe_after_pipe(self) -> None:
         """``clay until 38, then plastic until 52``: the second pipe begins where the first ends."""
         at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]

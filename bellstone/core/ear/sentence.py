@@ -40,6 +40,7 @@ class Sentence(Retold):
         self._deepest()
         self._from_to()
         self._for_so_long()
+        self._so_long_a_thing()
         self._pipe_after_pipe()
         self._hours()
         if depths := self._depths_listed():
@@ -168,7 +169,13 @@ class Sentence(Retold):
                 self._put_place(groups, part)
             else:
                 groups[-1].append(part)
-        return [g for g in groups if any(self._content(p) for p in g)]
+        told = [g for g in groups if any(self._content(p) for p in g)]
+        for a, b in zip(told, told[1:], strict=False):
+            alone = all(isinstance(p, Place) or not self._content(p) for p in b)
+            apart = any(isinstance(p, Piece) and p.what == "links" for p in a[-1:])
+            if alone and not apart and isinstance(a[0], Place):  # "30 belly 8ft 1in": one thing between two numbers
+                self.out.doubts.append("two places around one thing: which?")
+        return told
 
     def _comma_clauses(self) -> list[list[Part]] | None:
         """The groups between commas, where each one with a place says what is there; None where they do not part so."""

@@ -97,3 +97,27 @@ def test_words_that_are_right_as_they_are_are_not_mended() -> None:
 
     lexicon = house_lexicon()
     assert [lexicon.mended(w) for w in ("thought", "should", "could", "papper")] == [None, None, None, "paper"]
+
+
+@pytest.mark.parametrize(("text", "line"), [
+    ("8 foot belly at 30", '30 standing "8 ft long"'), ("3 ft crack at 41.5", '41.5 crack "3 ft long"'), ("30 ft belly", "30 standing"),
+])  # fmt: skip
+def test_feet_before_a_thing_that_has_its_place_behind_it_are_its_length(text: str, line: str) -> None:
+    assert hear(text).lines == (line,)
+
+
+@pytest.mark.parametrize("text", ["30 belly 8ft 1in", "20 roots 24"])
+def test_two_numbers_around_one_thing_are_asked(text: str) -> None:
+    assert hear(text).outcome == "asked"
+
+
+@pytest.mark.parametrize(
+    ("text", "lines"), [("20 roots, 24", ("20 roots", "24 roots")), ("20 roots 24 crack", ("20 roots", "24 crack"))]
+)
+def test_numbers_that_are_parted_or_have_things_of_their_own_are_places(text: str, lines: tuple[str, ...]) -> None:
+    assert hear(text).lines == lines
+
+
+def test_a_crack_that_has_not_grown_is_not_loose() -> None:
+    heard = hear("the crack at 20 has not grown")
+    assert heard.outcome == "asked" and not any("loose" in line for lines in heard.candidates for line in lines)
