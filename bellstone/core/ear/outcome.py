@@ -22,7 +22,8 @@ MOST_TAKEN_APART = 4  # a longer list is put right line by line
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
 THOUGHT = words_of("thought thot figured figure assumed")  # so it looked then
 # what tells where the main should be, and not that the camera came there
-ON_PAPER = words_of("map maps plan plans drawing drawings record records gis atlas asbuilt asbuilts survey")
+ON_PAPER = words_of("map maps plan plans drawing drawings record records gis atlas asbuilt asbuilts survey ahead sight")
+NOT_THE_CITYS = words_of("line stack drain house trunk waste run building cleanout")  # main line: the lateral itself
 REACHING = words_of("hit reached reach made there here it's its see seen saw into")
 WATER_WORDS = frozenset(
     {"water", "holding", "held", "hold", "holds", "pooling", "ponding", "sitting", "standing", "retained", "pond"}
@@ -82,7 +83,11 @@ class Outcome:
         if words & THOUGHT and there:
             yield "thought to be there: is it?"
         mains = [f for f in there if f.kind == "main"]
-        if mains and (words & ON_PAPER or any(place_said(f).startswith("+") for f in mains) and not words & REACHING):
+        told = [t.word for t in self.tokens]
+        own = any(a == "main" and b in NOT_THE_CITYS for a, b in zip(told, told[1:], strict=False))
+        ahead = words & ON_PAPER or " from here" in f" {' '.join(told)}"
+        further = any(place_said(f).startswith("+") for f in mains) and not words & REACHING
+        if mains and (own or ahead or further):
             yield "the main reached there, or thought to be?"
 
     def _no_belly(self) -> None:

@@ -14,7 +14,8 @@ def hear(text: str) -> Heard:
 
 @pytest.mark.parametrize("text", [
     "main is about 10 feet further", "main at 97 by the map", "the records have the main at 90", "we're about 5 feet from the main",
-    "12 ft from the main", "main 8 more feet",
+    "12 ft from the main", "main 8 more feet", "main line is clay", "main stack is cast at 12", "can see the main from here at 80",
+    "main ahead at about 85",
 ])  # fmt: skip
 def test_where_the_main_is_thought_to_be_it_is_not_reached(text: str) -> None:
     assert hear(text).outcome != "heard"
@@ -90,6 +91,11 @@ def test_the_third_joint_is_not_three_feet_away() -> None:
 def test_right_after_is_no_side(text: str) -> None:
     heard = hear(text)
     assert not any(" right" in line for lines in (heard.lines, *heard.candidates) for line in lines)
+
+
+@pytest.mark.parametrize("text", ["bottom half full of water at 40", "half under water 40"])
+def test_half_full_is_half_and_no_side(text: str) -> None:
+    assert hear(text).lines == ("40 standing 50%",)
 
 
 def test_words_that_are_right_as_they_are_are_not_mended() -> None:
