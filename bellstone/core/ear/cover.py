@@ -26,8 +26,7 @@ FARTHEST = 16  # words that the longest phrase may reach over
 # may stand between the words of a phrase and leave it what it is: no negative, number, tense, side or doubt
 LIGHT = words_of("""
     a an the is are it its this that has have been of all just really pretty very quite simply completely totally clean clear
-    right actually now here there some kind sort fully entirely nice and nicely well already also still partly slightly
-    little bit more pipe whole
+    right actually now here there some kind sort fully entirely nice and nicely well already also still pipe whole
 """)
 WEAKER = {"weak": 0.3, "places": 0.05, "landmarks": 0.3, "changes": 0.02, "shares": 0.9, "links": -0.4}
 

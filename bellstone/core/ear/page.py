@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.hearing import hear_line
-from bellstone.core.entry import read_line
+from bellstone.core.entry import read_line, sighting_line
 from bellstone.core.ground import remembered
 from bellstone.core.record import Rec, Sighting
 from bellstone.core.scheme import Scheme
@@ -80,13 +80,18 @@ def _hear_into(drafts: list[Draft], line: SourceLine, carried: _Carried, scheme:
     spoken = line.time_s is not None or len(line.said) > LONG_PARAGRAPH
     pieces = (b for s in _sentences(line.said) for b in _breaths(s)) if spoken else [line.said.strip()]
     for said in pieces:
-        heard = hear_line(said, scheme, context=carried.context) if spoken else _alone(said, scheme)
+        heard = (
+            hear_line(said, scheme, context=carried.context)
+            if spoken
+            else _written(said, carried.context.found, scheme)
+        )
         if heard.more and carried.last is not None and not carried.recap:
             _say_more(drafts, carried, heard)
         placed = _in_context(heard, carried, line.number, spoken, scheme)
         drafts.append(Draft(line.number, line.time_s, placed))
         if placed.outcome == "heard":
-            told = heard.last if heard.last is not None and _may_be_told_more(heard.last, scheme) else None
+            last = heard.last or _found_in(placed.lines, scheme)
+            told = last if last is not None and _may_be_told_more(last, scheme) else None
             carried.last = len(drafts) - 1 if told else None
             carried.context = replace(carried.context, found=told)
 
@@ -94,6 +99,27 @@ def _hear_into(drafts: list[Draft], line: SourceLine, carried: _Carried, scheme:
 @remembered(8192, "scheme")  # a page is looked at again and again while it is put right
 def _alone(said: str, scheme: Scheme) -> Heard:
     return hear_line(said, scheme)
+
+
+def _found_in(lines: tuple[str, ...], scheme: Scheme) -> Found | None:
+    """The one finding of a line that was written in the entry language, as the words it was written with."""
+    seen = [a.sighting for line in lines for a in read_line(line, scheme).acts if a.act == "see"]
+    if len(lines) != 1 or len(seen) != 1 or seen[0].none_of:
+        return None
+    words = sighting_line(seen[0]).split()
+    at = words.index(seen[0].kind) if seen[0].kind in words else -1
+    return Found(seen[0].kind, words[at + 1 :]) if at >= 0 else None
+
+
+def _written(said: str, before: Found | None, scheme: Scheme) -> Heard:
+    """A written line by itself; ``same at 18`` by what was found before it, for it says so."""
+    heard = _alone(said, scheme)
+    if heard.outcome != "kept" or before is None:
+        return heard
+    again = hear_line(said, scheme, context=Context(found=before))
+    if again.outcome != "heard" or not again.lines:
+        return heard
+    return replace(again, from_context=(*again.from_context, "thing"))
 
 
 SIZED = frozenset({"roots", "build_up", "wall", "joint", "water"})  # families that have a size, a form or a state

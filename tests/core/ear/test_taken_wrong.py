@@ -2,7 +2,8 @@
 
 import pytest
 
-from bellstone.core.ear import Heard, hear_line
+from bellstone.core.ear import Heard, SourceLine, hear_line, hear_page
+from bellstone.core.ear.lexicon import house_lexicon
 from bellstone.core.scheme import house_scheme
 
 HOUSE = house_scheme()
@@ -99,8 +100,6 @@ def test_half_full_is_half_and_no_side(text: str) -> None:
 
 
 def test_words_that_are_right_as_they_are_are_not_mended() -> None:
-    from bellstone.core.ear.lexicon import house_lexicon
-
     lexicon = house_lexicon()
     assert [lexicon.mended(w) for w in ("thought", "should", "could", "papper")] == [None, None, None, "paper"]
 
@@ -127,3 +126,38 @@ def test_numbers_that_are_parted_or_have_things_of_their_own_are_places(text: st
 def test_a_crack_that_has_not_grown_is_not_loose() -> None:
     heard = hear("the crack at 20 has not grown")
     assert heard.outcome == "asked" and not any("loose" in line for lines in heard.candidates for line in lines)
+
+
+def page(*lines: str) -> list[tuple[str, ...]]:
+    told = [SourceLine(number=n, time_s=None, said=said) for n, said in enumerate(lines, start=1)]
+    return [d.heard.lines for d in hear_page(told, HOUSE)]
+
+
+def test_same_at_a_footage_is_what_the_line_before_found() -> None:
+    assert page("14 roots light joint 10%", "same at 18", "22 ditto") == [
+        ("14 roots light joint 10%",), ("18 roots 10% joint",), ("22 roots 10% joint",),
+    ]  # fmt: skip
+    assert page("roots at the joint at 14, light", "same thing at 18")[1] == ("18 roots joint light",)
+
+
+@pytest.mark.parametrize("before", [(), ("note the owner was home",), ("none: roots",), ("30 main",)])
+def test_with_nothing_before_it_same_is_kept(before: tuple[str, ...]) -> None:
+    assert page(*before, "same at 41")[-1] == ()
+
+
+def test_what_a_line_between_says_does_not_make_it_the_same_again() -> None:
+    """The last finding is meant, not one further back."""
+    assert page("14 roots 10%", "20 crack top", "same at 26")[-1] == ("26 crack top",)
+
+
+UNSIZED = ("sound", "vermin", "dismissed", "coupling", "head_changed", "located", "fair", "leaking_in", "roots")
+SIZE_SAYS = {"slightly": "slight", "heavily": "heavy", "heavy": "heavy"}
+
+
+def test_no_phrase_of_the_lexicon_loses_the_size_in_it() -> None:
+    """``slightly offset`` names an offset that is slight."""
+    lost = [
+        (p.says, p.words) for p in house_lexicon().phrases if p.section == "kinds" and p.says.split()[0] not in UNSIZED
+        for word, size in SIZE_SAYS.items() if word in p.words and size not in p.says.split()
+    ]  # fmt: skip
+    assert lost == []
