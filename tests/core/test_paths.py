@@ -122,3 +122,13 @@ def test_what_may_have_been_seen_again_is_not_gone_until_that_is_answered() -> N
     (asked,) = [p for p in assess(record).proposals if crack.item in (p.keep, p.join)]
     refused = record.model_copy(update={"not_same": (NotSame(a=asked.keep, b=asked.join),)})
     assert next(e for e in assess(refused).earlier if e.words.startswith("crack")).became == "gone"
+
+
+@pytest.mark.parametrize(("run", "path", "there"), [
+    ("B", "line1", True), ("B", None, False), ("A", None, True), ("A", "line1", False),
+])  # fmt: skip
+def test_what_has_no_footage_lies_on_the_line_its_run_began_in(run: str, path: str | None, there: bool) -> None:
+    """Above the junction one cannot know; it is told once, on its own line."""
+    before = {"A": "80 main\n", "B": "45 stopped out of cable\n"}[run]
+    found = assess(page(TWO.replace(before, f"crack top\n{before}")), path=path)
+    assert any(f.kind == "crack" for f in found.findings) is there
