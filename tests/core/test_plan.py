@@ -162,7 +162,7 @@ def test_between_points_the_line_runs_by_the_cable(legs: list[tuple[float, float
 
 
 def test_the_cable_check_raises_no_false_alarm_and_sees_a_mark_that_was_moved() -> None:
-    """Handbook 2.11: none in 1,000 consistent lines; a mark moved by 5 σ along the line in 95 %."""
+    """No alarm in 1,000 consistent lines; a mark moved along the line by 4 to 8 σ of the difference named in 95 %."""
     rng = np.random.default_rng(11)
     alarms = seen = 0
     for _ in range(1000):
@@ -175,10 +175,15 @@ def test_the_cable_check_raises_no_false_alarm_and_sees_a_mark_that_was_moved() 
         alarms += any("cannot both" in words for words in cable_check(points))
         far = points[3]
         moved = point(
-            "moved", far.station_ft, far.x_ft, far.y_ft + 5 * hypot(2**0.5 * sigma, 2**0.5 * spread), sigma, spread
+            "moved",
+            far.station_ft,
+            far.x_ft,
+            far.y_ft + rng.uniform(4, 8) * hypot(2**0.5 * sigma, 2**0.5 * spread),
+            sigma,
+            spread,
         )
         seen += any("moved" in words and "cannot both" in words for words in cable_check([*points[:3], moved]))
-    assert alarms <= 3
+    assert alarms == 0
     assert seen >= 950
 
 
