@@ -52,6 +52,8 @@ def test_cover_is_the_depth_less_the_pipe() -> None:
     a = assess(record("31 depth 4ft"))
     assert above(a)[0] == f"cover 3.5 ft ± {a.digs[0].depth_band_ft:.1f} over the pipe"
     assert above(assess(record("31 depth 0.4ft")))[0] == "no cover over the pipe"
+    bare, _ = record_from_page(HEAD.replace(" clay 6in", "") + "\n31 depth 4ft")
+    assert above(assess(bare))[0].endswith(" over the pipe, were it 4 in")
 
 
 @pytest.mark.parametrize(

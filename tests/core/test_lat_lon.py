@@ -68,6 +68,18 @@ def test_a_mark_by_degrees_lies_where_they_say_as_surely_as_a_phone_knows() -> N
     assert a.plan.marks[0].words == "red flag"
 
 
+def test_anothers_mark_by_degrees_is_no_surer_beside_the_line_than_a_phone() -> None:
+    """The same place told in feet and by degrees: ± 1.645 x 8 ft and the line's own, against ± 1.645 x 0.5 ft."""
+    line = (ZERO, "mark A 11: at 0,0", "mark B 61: at 0,-50")
+    said = [
+        assess(told(*line, f"mark F 40: {where}, theirs")[0]).plan.marks[2].beside  # type: ignore[union-attr]
+        for where in ("at 6,-29.2", "lat 44.95115 lon -93.1000968")
+    ]
+    bands = [float(words.split("ft ± ")[1].split()[0].rstrip(")")) for words in said]
+    assert bands[0] < 2.5 and 12.5 < bands[1] < 14.5
+    assert "agrees with the line" in said[1] and "agrees" not in said[0]
+
+
 def test_without_the_lots_zero_a_mark_by_degrees_says_what_is_wanted() -> None:
     a = assess(told("mark A 20: lat 44.95131 lon -93.10001")[0])
     assert place(a, "A") == (None, None) and a.plan is not None

@@ -42,7 +42,7 @@ def test_where_no_depth_was_read_the_flag_says_so() -> None:
 def test_the_odd_one_of_three_is_left_out_and_named() -> None:
     write, why = flag(answer("21 depth 4ft", "21 depth 4.1ft", "21 depth 6ft"), "A")
     assert "4.1 ft deep ± 0.2" in write
-    assert why == "read from the surface within 10 ft; 6.1 ft read here disagrees and is left out"
+    assert why == "read from the surface within 10 ft; another of 6.1 ft here disagrees and is left out"
 
 
 def test_of_two_that_disagree_none_is_left_out_and_the_band_holds_both() -> None:

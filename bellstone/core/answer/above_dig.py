@@ -27,8 +27,10 @@ def _above(
     d: Bracket, site: Site, plan: PlanShown | None, rows: Sequence[Resolved], segments: Sequence[Segment]
 ) -> Iterator[str]:
     if d.invert_depth_ft is not None:
-        cover, band = cover_ft(d.invert_depth_ft, _bore(d, segments)), d.depth_band_ft or 0.0
-        yield f"cover {cover:.1f} ft ± {band:.1f} over the pipe" if cover > 0 else "no cover over the pipe"
+        bore = _bore(d, segments)
+        cover, band = cover_ft(d.invert_depth_ft, bore or USUAL_BORE_IN), d.depth_band_ft or 0.0
+        supposed = "" if bore else f", were it {USUAL_BORE_IN:.0f} in"
+        yield f"cover {cover:.1f} ft ± {band:.1f} over the pipe{supposed}" if cover > 0 else "no cover over the pipe"
     here = [s for s in site.stretches if _meets(s, d)]
     over = dict.fromkeys([*(s.surface for s in here if s.surface), *_noted(d, rows), *_drawn(d, plan)])
     yield f"to restore: {', '.join(over)}" if over else "what lies over it was not said"
@@ -36,11 +38,11 @@ def _above(
     yield f"whose: {', '.join(owners)}" if owners else "whose it is was not said"
 
 
-def _bore(d: Bracket, segments: Sequence[Segment]) -> float:
+def _bore(d: Bracket, segments: Sequence[Segment]) -> float | None:
     here = [
         s for s in segments if (s.start is None or s.start <= d.centre_ft) and (s.end is None or d.centre_ft <= s.end)
     ]
-    return next((s.bore_in for s in here if s.bore_in), USUAL_BORE_IN)
+    return next((s.bore_in for s in here if s.bore_in), None)
 
 
 def _meets(s: Stretch, d: Bracket) -> bool:

@@ -81,8 +81,10 @@ def plan_shown(
     stakes = tuple((_stake(points, d.start_ft, fixed, down), _stake(points, d.end_ft, fixed, down)) for d in digs)
     ordered = sorted(points, key=lambda p: p.station_ft)
     compared = tuple(
-        _with_flag(m, depths, axis) if m.ours else m.model_copy(update={"beside": _beside(m, points, down)})
-        for m in marks
+        _with_flag(m, depths, axis)
+        if m.ours
+        else m.model_copy(update={"beside": _beside(m, points, down, _sigma_ft(told))})
+        for m, told in zip(marks, lateral.marks, strict=True)
     )
     return PlanShown(
         objects=lateral.site.plan, marks=compared, line=tuple((p.station_ft + down, p.x_ft, p.y_ft) for p in ordered),
@@ -101,7 +103,7 @@ def _with_flag(mark: MarkShown, depths: Depths, axis: AxisWords) -> MarkShown:
         return mark.model_copy(update={"write": f"{where} · depth not known", "depth_why": why})
     deep = f"invert {told[0]:.1f} ft deep ± {Z_90 * told[1]:.1f}"
     odd = [r for r in depths.odd if abs(r.station - mark.station_ft) <= SPOT_FT]
-    left = "".join(f"; {r.depth:.1f} ft read here disagrees and is left out" for r in odd)
+    left = "".join(f"; another of {r.depth:.1f} ft here disagrees and is left out" for r in odd)
     return mark.model_copy(update={"write": f"{where} · {deep}", "depth_why": f"{told[2]}{left}"})
 
 
@@ -181,17 +183,22 @@ def _where(
             where = "plan zero: lat 44.95123 lon -93.10012"
             raise DomainError(f"mark {mark.label}", "latitude and longitude", f"say where the lot's zero is: {where}")
         x, y = feet_from((zero.longitude, zero.latitude), (mark.longitude, mark.latitude))
-        return x, y, np.eye(2) * FIX_SIGMA_FT**2, ()
+        return x, y, np.eye(2) * _sigma_ft(mark) ** 2, ()
     if mark.plan_x_ft is None or mark.plan_y_ft is None:
         raise DomainError(f"mark {mark.label}", mark.words or "words only", "has no ties and no coordinates")
-    return mark.plan_x_ft, mark.plan_y_ft, np.eye(2) * DRAWN_SIGMA_FT**2, ()
+    return mark.plan_x_ft, mark.plan_y_ft, np.eye(2) * _sigma_ft(mark) ** 2, ()
 
 
-def _beside(mark: MarkShown, points: Sequence[PlanPoint], down: float) -> str:
+def _sigma_ft(mark: Mark) -> float:
+    """How surely a mark's own place is told, by its degrees or by feet on the sketch."""
+    return DRAWN_SIGMA_FT if mark.latitude is None else FIX_SIGMA_FT
+
+
+def _beside(mark: MarkShown, points: Sequence[PlanPoint], down: float, sigma_ft: float) -> str:
     """How far another's mark is off the line, which way, and across from where; nothing where that is not known."""
     if mark.x_ft is None or mark.y_ft is None:
         return ""
-    found = beside(points, mark.x_ft, mark.y_ft, np.eye(2) * DRAWN_SIGMA_FT**2)
+    found = beside(points, mark.x_ft, mark.y_ft, np.eye(2) * sigma_ft**2)
     if found is None:
         return f"mark {mark.label} lies past our marks: how far off it is cannot be told"
     off, band, across, way = found
