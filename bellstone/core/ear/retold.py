@@ -42,6 +42,9 @@ def _depth_said(part: Part) -> str:
     return "" if feet_said is None else f"{int(feet_said)}'{tidy(12 * (feet_said - int(feet_said)))}\""
 
 
+HAVE_LENGTHS = frozenset({"standing", "crack", "submerged", "wear", "grease", "scale", "settled", "deformed", "repair"})
+
+
 class Retold:
     """The parts of a sentence and what each word was used for; steps that put places together."""
 
@@ -125,7 +128,15 @@ class Retold:
         between = self.parts[at[0] + 1 : kinds[0]]
         apart = any(isinstance(p, Piece) and p.what == "links" for p in self.parts[at[0] : at[1]])
         plain = is_feet(long.said.lstrip("~")) and is_feet(where.said.lstrip("~"))
-        if apart or not plain or long.bare or any(not isinstance(p, Piece) or p.what != "attributes" for p in between):
+        thing = self.parts[kinds[0]]
+        assert isinstance(thing, Piece)
+        if (
+            thing.says.split()[0] not in HAVE_LENGTHS
+            or apart
+            or not plain
+            or long.bare
+            or any(not isinstance(p, Piece) or p.what != "attributes" for p in between)
+        ):
             return
         told = list(self._tokens_of(long))
         words = Piece("texts", f"{long.said} ft long", told[0], told[-1] + 1)

@@ -111,7 +111,7 @@ def test_feet_before_a_thing_that_has_its_place_behind_it_are_its_length(text: s
     assert hear(text).lines == (line,)
 
 
-@pytest.mark.parametrize("text", ["30 belly 8ft 1in", "20 roots 24"])
+@pytest.mark.parametrize("text", ["30 belly 8ft 1in", "20 roots 24", "2 foot offset at 40", "3 ft hole at 40"])
 def test_two_numbers_around_one_thing_are_asked(text: str) -> None:
     assert hear(text).outcome == "asked"
 
