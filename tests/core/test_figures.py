@@ -203,6 +203,7 @@ WORKING: dict[str, Any] = {
     "findings.joints.MOST_PREDICTED": 2000,
     "findings.lay_length.STRETCHES": 61,
     "findings.lay_length.LEAST_JOINTS": 3,
+    "findings.lay_length.MOST_JOINTS": 400,
     "findings.lay_length.SAME_JOINT_FT": 0.4,
     "findings.matching.WINDOW_SIGMA": 3.0,
     "findings.matching.GAP_COST": 0.5,
@@ -301,7 +302,21 @@ WORKING: dict[str, Any] = {
 }
 
 # not figures of the job: sizes of caches and files, seeds, what follows from others, what stands for nothing or everywhere
-NO_FIGURE = ("MAX_", "PROBLEMS", "FORMAT", "STATE", "WHERE", "FIRST", "LAST", "_PLACES", "BAND", "LOG_", "GPM_PER_CFS")
+NO_FIGURE = (
+    "MAX_",
+    "PROBLEMS",
+    "FORMAT",
+    "STATE",
+    "WHERE",
+    "FIRST",
+    "LAST",
+    "_PLACES",
+    "BAND",
+    "LOG_",
+    "GPM_PER_CFS",
+    "AT_A_TIME",
+    "FAR_OFF",
+)
 
 
 def value_of(name: str) -> Any:

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from scipy.stats import betabinom
+from scipy.stats import betabinom, norm
 
 from bellstone.core.findings.lay_length import joint_pattern, unseen_rooted
 from bellstone.core.ground import DomainError
@@ -49,6 +49,47 @@ def test_under_three_joints_or_a_fused_pipe_has_no_pattern() -> None:
 def test_under_half_noted_is_never_certain() -> None:
     found = joint_pattern([0.0, 12.0, 24.0, 44.0], (4.0,))
     assert found is not None and not found.certain
+
+
+def log_likelihood(x: np.ndarray, laid: float, phase: float) -> float:
+    """Handbook 2.3, joint by joint: matched within sigma 0.12 ft or an outlier of 0.001 a foot, p 0.85."""
+    told, hits, teeth = 0.0, 0, []
+    for joint in x:
+        tooth = round((joint - phase) / laid)
+        match = norm.logpdf(joint - phase - tooth * laid, 0, 0.12)
+        told += max(match, np.log(0.001))
+        hits += match > np.log(0.001)
+        teeth.append(tooth)
+    missing = max(teeth[-1] - teeth[0] + 1, hits) - hits
+    return float(told + hits * np.log(0.85) + missing * np.log(0.15))
+
+
+def test_the_length_found_is_the_likeliest_of_its_grid_by_the_formula_itself() -> None:
+    """Beside scipy's normal density, over the same stretches and phases; worked on all at once or bit by bit."""
+    rng = np.random.default_rng(8)
+    for size in (9, 40, 120):
+        x = np.sort(4.1 * np.cumsum(rng.integers(1, 3, size)) + rng.normal(0, 0.12, size))
+        found = joint_pattern(x, (4.0, 5.0))
+        assert found is not None and found.nominal == 4.0
+        best = log_likelihood(x, found.laid, found.phase)
+        stretches = 4.0 * np.linspace(0.95, 1.05, 61)
+        others = [
+            log_likelihood(x, laid, found.phase + shift * laid)
+            for laid in stretches
+            for shift in np.linspace(-0.12, 0.12, 9)
+        ]
+        assert best >= max(others) - 0.5  # a phase between two of the grid may be a little likelier
+
+
+@pytest.mark.parametrize("size", [400, 401, 900])
+def test_of_more_joints_than_tell_more_those_in_the_middle_are_used(size: int) -> None:
+    """Four feet throughout, but for the ends beyond 400 joints, which are laid at five."""
+    spare = (size - 400) // 2
+    steps = np.full(size - 1, 4.0)
+    steps[: max(spare - 1, 0)] = 5.0
+    found = joint_pattern(np.concatenate([[0.0], np.cumsum(steps)]), (4.0, 5.0))
+    assert found is not None
+    assert (found.nominal, found.certain, round(found.laid, 3)) == (4.0, True, 4.0)
 
 
 def test_teeth_run_from_end_to_end_at_the_laid_length() -> None:

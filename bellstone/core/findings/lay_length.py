@@ -18,8 +18,13 @@ CERTAIN_LEAD = 3.0  # in log-likelihood over the next length
 STRETCHES = 61  # steps of the stretch tried
 PHASES = np.linspace(-0.12, 0.12, 9)  # of a length, about the mean direction
 LOG_NORMAL = float(np.log(SIGMA_JOINT_FT * np.sqrt(2 * np.pi)))
-LOG_OUTLIER = float(np.log(OUTLIER_DENSITY))
+# squared, in sigma: from here on a joint is one said where there is none
+FAR_OFF = -2 * (float(np.log(OUTLIER_DENSITY)) + LOG_NORMAL)
+AT_A_TIME = 100_000  # numbers worked on at once: more do not stay near the processor
 LEAST_JOINTS = 3
+MOST_JOINTS = (
+    400  # over 1,000 ft of any pipe: so many tell the length, and more only what the stretch is too coarse for
+)
 SAME_JOINT_FT = 0.4  # two findings this close are at one joint
 
 
@@ -56,7 +61,7 @@ def joint_pattern(joints: ArrayLike, nominal_lengths: Sequence[float]) -> JointP
     Parameters
     ----------
     joints : array (n,)
-        Stations of joints seen in one segment, one run [ft].
+        Stations of joints seen in one segment, one run [ft]; of over 400 those in the middle are used.
     nominal_lengths : sequence
         The material's usual lay lengths [ft].
 
@@ -78,7 +83,8 @@ def joint_pattern(joints: ArrayLike, nominal_lengths: Sequence[float]) -> JointP
         raise DomainError("nominal_lengths", nominal_lengths, "wants lengths over 0 ft")
     if x.size < LEAST_JOINTS or not nominal_lengths:
         return None
-    return _pattern(tuple(x.tolist()), tuple(nominal_lengths))
+    spare = max(0, x.size - MOST_JOINTS) // 2
+    return _pattern(tuple(x[spare : spare + MOST_JOINTS].tolist()), tuple(nominal_lengths))
 
 
 def _pattern(stations: tuple[float, ...], nominal_lengths: tuple[float, ...]) -> JointPattern:
@@ -104,20 +110,33 @@ def _best(stations: tuple[float, ...], nominal: float) -> tuple[float, float, fl
     round, and a little either way of it, for joints said where there is none pull that mean.
     """
     x = np.array(stations)
-    laid = nominal * np.linspace(1 - STRETCH, 1 + STRETCH, STRETCHES)[:, None, None]
+    laid = nominal * np.linspace(1 - STRETCH, 1 + STRETCH, STRETCHES)
+    each = max(1, AT_A_TIME // (PHASES.size * x.size))
+    found = (_best_stretch(x, some) for some in np.split(laid, range(each, STRETCHES, each)))
+    score, length, phase, share = max(found, key=lambda one: one[0])
+    return score, nominal, length, phase, share
+
+
+def _best_stretch(x: NDArray[np.float64], laid: NDArray[np.float64]) -> tuple[float, float, float, float]:
+    """(log-likelihood, laid, phase, share noted) of the best of these laid lengths; what is worked on stays near."""
+    laid = laid[:, None, None]
     middle = x[x.size // 2]  # a small error of the length grows with the distance from where it is anchored
-    turn = np.exp(2j * np.pi * (x - middle) / laid).mean(axis=-1, keepdims=True)
-    phase = middle + laid * (np.angle(turn) / (2 * np.pi) + PHASES[None, :, None])
-    tooth = np.round((x - phase) / laid)
-    off = x - phase - tooth * laid
-    match = -0.5 * (off / SIGMA_JOINT_FT) ** 2 - LOG_NORMAL
-    told = np.maximum(match, LOG_OUTLIER).sum(axis=-1)
-    hits = (match > LOG_OUTLIER).sum(axis=-1)
-    teeth = np.maximum(tooth[..., -1] - tooth[..., 0] + 1, hits)
+    turns = (x - middle) / laid
+    mean = np.exp(2j * np.pi * turns).mean(axis=-1, keepdims=True)
+    shift = np.angle(mean) / (2 * np.pi) + PHASES[None, :, None]
+    off = turns - shift
+    ends = np.rint(off[..., [0, -1]])
+    off -= np.rint(off)
+    off *= laid / SIGMA_JOINT_FT
+    np.square(off, out=off)
+    hits = (off < FAR_OFF).sum(axis=-1)
+    np.minimum(off, FAR_OFF, out=off)
+    told = -0.5 * off.sum(axis=-1) - x.size * LOG_NORMAL
+    teeth = np.maximum(ends[..., 1] - ends[..., 0] + 1, hits)
     score = told + hits * np.log(SEEN_SHARE) + (teeth - hits) * np.log(1 - SEEN_SHARE)
     i, j = np.unravel_index(int(np.argmax(score)), score.shape)
-    share = float(hits[i, j] / teeth[i, j])
-    return float(score[i, j]), nominal, float(laid[i, 0, 0]), float(phase[i, j, 0]), share
+    length = float(laid[i, 0, 0])
+    return float(score[i, j]), length, float(middle + length * shift[i, j, 0]), float(hits[i, j] / teeth[i, j])
 
 
 class UnseenRoots(NamedTuple):
