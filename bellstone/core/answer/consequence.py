@@ -22,7 +22,9 @@ def rerated(before: Assessment, after: Assessment) -> tuple[Rerated, ...]:
     old = {f.id: f for f in before.findings}
     for f in after.findings:
         was = old.get(f.id)
-        if was is not None and (was.rating != f.rating) and _rating_words(was) != _rating_words(f):
+        if was is f:
+            continue
+        if was is not None and was.rating != f.rating and _rating_words(was) != _rating_words(f):
             at = f.station_ft if f.how == "station" else None
             out.append(Rerated(what=f.words, station_ft=at, before=_rating_words(was), after=_rating_words(f)))
     return tuple(out)
@@ -88,7 +90,7 @@ def _moved(before: Assessment, after: Assessment) -> str:
     shifts, turned = [], 0
     for f in after.findings:
         was = old.get(f.id)
-        if was is None:
+        if was is None or was is f:
             continue
         if f.station_ft is not None and was.station_ft is not None and abs(f.station_ft - was.station_ft) > 0.05:
             shifts.append(abs(f.station_ft - was.station_ft))

@@ -10,44 +10,8 @@ from bellstone.core.scheme import RATING_WORDS, Scheme
 
 # What joins the words of a question, and what every lateral is.
 JOINING = frozenset(
-    [
-        "a",
-        "an",
-        "the",
-        "with",
-        "without",
-        "and",
-        "or",
-        "of",
-        "in",
-        "on",
-        "at",
-        "by",
-        "for",
-        "that",
-        "has",
-        "have",
-        "had",
-        "is",
-        "are",
-        "was",
-        "to",
-        "from",
-        "any",
-        "all",
-        "every",
-        "some",
-        "one",
-        "there",
-        "lateral",
-        "laterals",
-        "line",
-        "lines",
-        "pipe",
-        "pipes",
-        "due",
-        "job",
-    ]
+    "a an the with without and or of in on at by for that has have had is are was to from any all every some "  # noqa: SIM905
+    "one there lateral laterals line lines pipe pipes due job".split()
 )
 SAGS = "sag sags belly bellies dip low spot standing water"
 _WORD = re.compile(r"[^\W_]+(?:[-./'][^\W_]+)*")
@@ -85,7 +49,7 @@ def _told(record: Lateral, answer: Assessment, scheme: Scheme) -> Iterator[str]:
     for kind in {f.kind for f in answer.findings}:
         yield from (kind.replace("_", " "), *(scheme.kinds[kind].synonyms if kind in scheme.kinds else ()))
     yield from {f.words for f in answer.findings}
-    yield from {f"{f.rated} {RATING_WORDS[f.rated]}" for f in answer.findings if f.rated}
+    yield from (f"{rated} {RATING_WORDS[rated]}" for rated in sorted({f.rated or 0 for f in answer.findings}) if rated)
     if answer.ponds:
         yield "pond ponds ponding standing water"
     yield from (SAGS for p in answer.ponds if p.cause == "sag")

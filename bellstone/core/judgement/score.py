@@ -36,7 +36,8 @@ class Rated:
     spacing: float | None = None
 
     def at(self, which: End) -> int:
-        return int(getattr(self.rating, which))
+        likely = self.rating.likely
+        return likely if which == "likely" else self.rating.low if which == "low" else self.rating.high
 
     @cached_property
     def pieces(self) -> tuple[tuple[float, float], ...]:

@@ -149,7 +149,7 @@ def _forced(item: Judged) -> tuple[Reason, ...]:
     return ()
 
 
-@remembered(4096, "item", "house")  # an edit leaves most items as they were
+@remembered(12288, "item", "house")  # an edit leaves most items as they were
 def _of_item(item: Judged, house: HouseRules) -> dict[End, tuple[Reason, ...]]:
     """The rules that hold for an item, at each end of its ranges."""
     likely = _forced(item) if item.unsure else _rules(item, house, "likely")

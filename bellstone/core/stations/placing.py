@@ -1,6 +1,6 @@
 """Where everything lies: each run's counter tied to stations, chains, rafts and what is order only."""
 
-from collections import defaultdict
+from collections import defaultdict, deque
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from math import hypot, inf
@@ -108,8 +108,9 @@ def _reach(said: Iterable[Sighting]) -> dict[str | None, Amount]:
 
 def _adjusted(s: Sighting, place: Place | None, visit: Visit, calibration: Calibration) -> Place | None:
     """A point seen from several runs lies where they agree, unless this look is one that does not fit."""
-    odd = any(t.odd and t.sighting == s.id for t in calibration.shared.get((visit.id, s.run or ""), ()))
-    if place is None or place.how != "station" or place.end is not None or odd or s.item not in calibration.items:
+    if place is None or s.item not in calibration.items or place.how != "station" or place.end is not None:
+        return place
+    if any(t.odd and t.sighting == s.id for t in calibration.shared.get((visit.id, s.run or ""), ())):
         return place
     station, sigma = calibration.items[s.item]
     return replace(place, station=station, sigma=sigma, basis=f"{place.basis}, tied with its other looks")
@@ -220,7 +221,7 @@ def _chain(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[s
         done |= {k: p for k, p in placed.items() if p.how == how and k not in done}
         _walk(done, links)
     for s in sightings:
-        if s.id not in done and links[s.id]:
+        if s.id not in done and s.id in links:
             raft = Place("raft", "measured from its neighbours, tied to nothing yet", 0.0, 0.0, raft=f"raft {s.id}")
             done[s.id] = raft
             _walk(done, links, only=s.id)
@@ -228,9 +229,9 @@ def _chain(sightings: tuple[Sighting, ...], runs: dict[str, Run], placed: dict[s
 
 
 def _walk(done: dict[str, Place], links: dict[str, list[tuple[str, float, float]]], only: str | None = None) -> None:
-    queue = [only] if only else list(done)
+    queue = deque([only] if only else [place for place in done if place in links])
     while queue:
-        here = queue.pop(0)
+        here = queue.popleft()
         origin = done[here]
         if origin.station is None:
             continue
