@@ -41,7 +41,7 @@ def summary_of(record: Lateral, result: Assessment) -> dict[str, Any]:
         "order_only": result.order_only,
         "low_ft": low,
         "high_ft": high,
-        "ticks": [[round(f.station_ft or 0.0, 1), f.rated] for f in placed][:200],
-        "ordered": [f.rated for f in rated][:60] if result.order_only else [],
+        "ticks": [[round(f.station_ft or 0.0, 1), f.rated] for f in placed[:200]],
+        "ordered": [f.rated for f in rated[:60]] if result.order_only else [],
         "segments": [[s.hatch, s.start_ft, s.end_ft, s.name] for s in result.segments],
     }

@@ -6,12 +6,14 @@ from typing import Any
 from pydantic import BaseModel
 
 Operation = dict[str, Any]
+MOST_VALUES = 50  # of a list of words or numbers, told one by one: over that the list is said anew
 
 
 def record_patch(before: BaseModel, after: BaseModel) -> list[Operation]:
     """The RFC 6902 operations that turn one record's JSON into another's.
 
-    Lists are compared from both ends, so that a thing added or taken out anywhere is one operation.
+    Things with an id are known by it, other lists compared from both ends: a thing added or taken out anywhere is one
+    operation.
 
     Examples
     --------
@@ -51,19 +53,54 @@ def _values(path: str, a: Any, b: Any) -> Iterator[Operation]:
         yield {"op": "replace", "path": path, "value": _plain(b)}
 
 
-def _alike(a: Any, b: Any) -> bool:
-    return a is b or bool(a == b)
-
-
 def _lists(path: str, a: tuple[Any, ...], b: tuple[Any, ...]) -> Iterator[Operation]:
+    start, end = _shared(a, b)
+    old, new = a[start : len(a) - end], b[start : len(b) - end]
+    were, are = _ids(old), _ids(new)
+    gone, come = were.keys() - are.keys(), are.keys() - were.keys()
+    by_id = len(were) == len(old) and len(are) == len(new)
+    if by_id and [i for i in were if i not in gone] == [i for i in are if i not in come]:
+        yield from _by_id(path, start, were, are)
+    elif max(len(old), len(new)) > MOST_VALUES and not isinstance((*old, *new)[0], BaseModel):
+        yield {"op": "replace", "path": path, "value": _plain(b)}
+    else:
+        yield from _by_place(path, start, old, new)
+
+
+def _shared(a: tuple[Any, ...], b: tuple[Any, ...]) -> tuple[int, int]:
+    """How many at the start and at the end of two lists are alike."""
     start, shorter = 0, min(len(a), len(b))
     while start < shorter and _alike(a[start], b[start]):
         start += 1
     end = 0
     while end < shorter - start and _alike(a[-1 - end], b[-1 - end]):
         end += 1
-    old, new = a[start : len(a) - end], b[start : len(b) - end]
-    for i, (x, y) in enumerate(zip(old, new, strict=False), start=start):
+    return start, end
+
+
+def _alike(a: Any, b: Any) -> bool:
+    return a is b or bool(a == b)
+
+
+def _ids(things: tuple[Any, ...]) -> dict[str, Any]:
+    """Things by their ids; fewer than there are where some have none, or two the same."""
+    return {thing.id: thing for thing in things if isinstance(thing, BaseModel) and "id" in type(thing).model_fields}
+
+
+def _by_id(path: str, start: int, were: dict[str, Any], are: dict[str, Any]) -> Iterator[Operation]:
+    """What stays is in the same order: taken out from the end, put in from the start, then what became of the others."""
+    for i, name in reversed(list(enumerate(were, start))):
+        if name not in are:
+            yield {"op": "remove", "path": f"{path}/{i}"}
+    for i, (name, thing) in enumerate(are.items(), start):
+        if name in were:
+            yield from _values(f"{path}/{i}", were[name], thing)
+        else:
+            yield {"op": "add", "path": f"{path}/{i}", "value": _plain(thing)}
+
+
+def _by_place(path: str, start: int, old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[Operation]:
+    for i, (x, y) in enumerate(zip(old, new, strict=False), start):
         yield from _values(f"{path}/{i}", x, y)
     common = start + min(len(old), len(new))
     for i in reversed(range(common, start + len(old))):
