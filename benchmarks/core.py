@@ -195,6 +195,32 @@ def list_page() -> None:
     print(f"  searched by what is in them and sorted, of {LATERALS}: {1e3 * search:.1f} ms")
 
 
+def long_edit() -> None:
+    """A line more of the largest lateral at the API: what it takes, and what comes back."""
+    from django.conf import settings
+    from django.test import Client
+
+    from bellstone.desk.actions.create import create
+
+    at = f"/api/laterals/{create(lateral_of(STEPS[-1])).pk}"
+    client = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
+    client.get("/", {"key": settings.DOOR_KEY})
+    whole = client.get(at)
+    took, sent = [], 0
+    for version in range(1, 2 + TRIES):
+        line = {"text": f"{90.1 + 70 * version:.1f} roots 2{version}% joint"}
+        headers = {"If-Match": str(version), "A-IM": "json-patch"}
+        start = time.perf_counter()
+        got = client.post(f"{at}/lines", line, "application/json", headers=headers)
+        took.append(time.perf_counter() - start)
+        assert got.status_code == 226, got.content[:200]
+        sent = max(sent, len(got.content))
+    print(f"an edit of {STEPS[-1]} findings at the API (aim: under 1 s and 1 MB)")
+    # the first finds nothing remembered of the whole
+    middle = sorted(took[1:])[TRIES // 2]
+    print(f"  {1e3 * middle:.0f} ms, {sent / 1e3:.1f} kB; the whole desk is {len(whole.content) / 1e6:.1f} MB")
+
+
 def main() -> None:
     with tempfile.TemporaryDirectory() as data:
         os.environ |= {"BELLSTONE_DATA": data, "DJANGO_SETTINGS_MODULE": "bellstone.desk.settings"}
@@ -210,6 +236,7 @@ def main() -> None:
         hearing()
         handing_over()
         list_page()
+        long_edit()
 
 
 if __name__ == "__main__":

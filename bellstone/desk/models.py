@@ -23,6 +23,7 @@ class StoredLateral(models.Model):
     changed = models.DateTimeField(default=timezone.now)
     archived = models.BooleanField(default=False)
     binned = models.DateTimeField(null=True)  # since when it is in the bin
+    was: str | None = None  # the record that an edit put another in the place of; not a column
 
     class Meta:
         ordering = ["-changed", "-id"]

@@ -60,9 +60,13 @@ def readable(row: StoredLateral) -> None:
 
 
 @lru_cache(maxsize=64)
-def _assessed(text: str, scheme: str, path: str | None) -> tuple[Assessment, str]:
-    result = assess(_parsed(text), schemes.scheme_named(scheme), path)
-    return result, result.model_dump_json()
+def _assessed(text: str, scheme: str, path: str | None) -> Assessment:
+    return assess(_parsed(text), schemes.scheme_named(scheme), path)
+
+
+@lru_cache(maxsize=16)  # asked for as often as a lateral is opened: an edit is answered with what it changed
+def _written(text: str, scheme: str, path: str | None) -> str:
+    return _assessed(text, scheme, path).model_dump_json()
 
 
 def record_of(row: StoredLateral) -> Lateral:
@@ -75,8 +79,9 @@ def scheme_of(record: Lateral) -> Scheme:
     return schemes.scheme_named(schemes.resolved(record.site.scheme))
 
 
-def _result(row: StoredLateral, path: str | None) -> tuple[Assessment, str]:
-    return _assessed(row.record, schemes.resolved(record_of(row).site.scheme), path)
+def _judged_by(text: str) -> str:
+    """The scheme that a record's text is assessed by."""
+    return schemes.resolved(_parsed(text).site.scheme)
 
 
 def assessment_of(row: StoredLateral, path: str | None = None) -> Assessment:
@@ -87,7 +92,7 @@ def assessment_of(row: StoredLateral, path: str | None = None) -> Assessment:
     DomainError
         There is no such line.
     """
-    return _result(row, path)[0]
+    return _assessed(row.record, _judged_by(row.record), path)
 
 
 @lru_cache(maxsize=64)
@@ -103,13 +108,15 @@ def bands_of(row: StoredLateral, path: str | None, what_if: WhatIf, reread: Rere
     DomainError
         There is no such line or reading.
     """
-    return _bands(row.record, schemes.resolved(record_of(row).site.scheme), path, what_if, reread)
+    return _bands(row.record, _judged_by(row.record), path, what_if, reread)
 
 
 def fill(row: StoredLateral, record: Lateral) -> None:
-    """Put a record in its row with the columns that lists are made of, assessed."""
+    """Put a record in its row with the columns that lists are made of, assessed; what it was stays known."""
+    row.was = row.record or None
     row.record = lateral_file.within_bounds(record.model_dump_json())
-    _remember(row.record, record)
+    if row.record not in _records:  # taken back, it is the very record that it was
+        _remember(row.record, record)
     result = assessment_of(row)
     project(row, record, result)
     row.changed = timezone.now()
@@ -128,17 +135,39 @@ def difference(before: Lateral, after: Lateral) -> tuple[str, str]:
     return json.dumps(record_patch(before, after)), json.dumps(record_patch(after, before))
 
 
-def payload(row: StoredLateral, said: str = "", path: str | None = None) -> bytes:
-    """The desk's answer: record, assessment and what can be undone, as JSON bytes."""
+MOST_STEPS = 2000  # each copies the list it steps into, of up to 10,000 rows
+
+
+def _head(row: StoredLateral, said: str) -> dict[str, object]:
     last = row.changes.filter(undone=False).last()
     undone = row.changes.filter(undone=True).first()
-    head = {
+    return {
         "id": row.pk,
         "version": row.version,
         "said": said,
         "undo": last.words if last else None,
         "redo": undone.words if undone else None,
     }
+
+
+def payload(row: StoredLateral, said: str = "", path: str | None = None) -> bytes:
+    """The desk's answer: record, assessment and what can be undone, as JSON bytes."""
     # record and assessment are JSON already: joined as text, not parsed and written again
-    start = json.dumps(head)[:-1]
-    return f'{start}, "record": {row.record}, "assessment": {_result(row, path)[1]}}}'.encode()
+    start = json.dumps(_head(row, said))[:-1]
+    written = _written(row.record, _judged_by(row.record), path)
+    return f'{start}, "record": {row.record}, "assessment": {written}}}'.encode()
+
+
+def changes(row: StoredLateral, said: str = "") -> bytes | None:
+    """What an edit changed of the payload of the version before it: JSON Patches of record and assessment, as JSON bytes.
+
+    None where this row was not changed by what is answered, or nearly all of it was: then the whole says it shorter.
+    """
+    if row.was is None:
+        return None
+    before, after = (_assessed(text, _judged_by(text), None) for text in (row.was, row.record))
+    of_record, of_assessment = record_patch(_parsed(row.was), record_of(row)), record_patch(before, after)
+    if len(of_record) + len(of_assessment) > MOST_STEPS:
+        return None
+    body = _head(row, said) | {"since": row.version - 1, "record": of_record, "assessment": of_assessment}
+    return json.dumps(body).encode()

@@ -1,8 +1,8 @@
 """What every endpoint of a lateral takes and answers with."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
-from django.http import HttpResponse
+from django.http import HttpRequest, HttpResponse
 from ninja import Header, Query, Schema
 
 from bellstone.core.answer import Assessment
@@ -27,6 +27,27 @@ class Desk(Schema):
     assessment: Assessment
 
 
+class Operation(Schema):
+    """One step of a JSON Patch (RFC 6902)."""
+
+    op: Literal["add", "remove", "replace"]
+    path: str
+    value: Any = None
+
+
+class Changed(Schema):
+    """What an edit changed of the desk of version ``since``: steps through its record and through its assessment."""
+
+    id: int
+    version: int
+    said: str
+    undo: str | None
+    redo: str | None
+    since: int
+    record: list[Operation]
+    assessment: list[Operation]
+
+
 class Problem(Schema):
     place: str
     mend: str
@@ -37,11 +58,19 @@ class Refusal(Schema):
     problems: list[Problem]
 
 
-ANSWERS: dict[Any, Any] = {200: Desk, 404: Refusal, 409: Refusal, 422: Refusal}
+ANSWERS: dict[Any, Any] = {200: Desk, 226: Changed, 404: Refusal, 409: Refusal, 422: Refusal}
 
 
 def answer(row: StoredLateral, said: str = "", status: int = 200, path: str | None = None) -> HttpResponse:
     return HttpResponse(store.payload(row, said, path), content_type="application/json", status=status)
+
+
+def edited(request: HttpRequest, row: StoredLateral, said: str) -> HttpResponse:
+    """The desk after an edit; what changed alone to one who asks so (RFC 3229), for it has the version it edited."""
+    changed = store.changes(row, said) if request.headers.get("A-IM") == "json-patch" else None
+    if changed is None:
+        return answer(row, said)
+    return HttpResponse(changed, content_type="application/json", status=226, headers={"IM": "json-patch"})
 
 
 def download(body: str | bytes, content_type: str, name: str, ending: str) -> HttpResponse:

@@ -9,7 +9,7 @@ from pydantic import Field
 from bellstone.core.answer import Rerated
 from bellstone.core.record import MovedDig
 from bellstone.desk.actions import judge_by, move_dig, same
-from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, answer
+from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, edited
 
 router = Router(tags=["laterals"])
 
@@ -43,12 +43,12 @@ def look_at_same(request: HttpRequest, lateral_id: LateralId, two: TwoItems) -> 
 
 @router.post("/{lateral_id}/same", response=ANSWERS, operation_id="same")
 def take_same(request: HttpRequest, lateral_id: LateralId, two: TwoItems, version: Version) -> HttpResponse:
-    return answer(*same.join(lateral_id, version, request.user, two.keep, two.join))
+    return edited(request, *same.join(lateral_id, version, request.user, two.keep, two.join))
 
 
 @router.post("/{lateral_id}/apart", response=ANSWERS, operation_id="apart")
 def keep_apart(request: HttpRequest, lateral_id: LateralId, two: TwoItems, version: Version) -> HttpResponse:
-    return answer(*same.apart(lateral_id, version, request.user, two.keep, two.join))
+    return edited(request, *same.apart(lateral_id, version, request.user, two.keep, two.join))
 
 
 @router.post("/{lateral_id}/scheme/look", response={200: list[Rerated], 404: Refusal}, operation_id="look_at_scheme")
@@ -59,7 +59,7 @@ def look_at_scheme(request: HttpRequest, lateral_id: LateralId, chosen: SchemeNa
 
 @router.post("/{lateral_id}/scheme", response=ANSWERS, operation_id="judge_by")
 def take_scheme(request: HttpRequest, lateral_id: LateralId, chosen: SchemeName, version: Version) -> HttpResponse:
-    return answer(*judge_by.judge_by(lateral_id, version, request.user, chosen.label))
+    return edited(request, *judge_by.judge_by(lateral_id, version, request.user, chosen.label))
 
 
 @router.post(
@@ -72,9 +72,9 @@ def look_at_dig(request: HttpRequest, lateral_id: LateralId, moved: MovedDig) ->
 
 @router.put("/{lateral_id}/digs/ends", response=ANSWERS, operation_id="move_dig")
 def set_dig_ends(request: HttpRequest, lateral_id: LateralId, moved: MovedDig, version: Version) -> HttpResponse:
-    return answer(*move_dig.move(lateral_id, version, request.user, moved))
+    return edited(request, *move_dig.move(lateral_id, version, request.user, moved))
 
 
 @router.post("/{lateral_id}/digs/as-computed", response=ANSWERS, operation_id="dig_as_computed")
 def dig_as_computed(request: HttpRequest, lateral_id: LateralId, dig: Items, version: Version) -> HttpResponse:
-    return answer(*move_dig.as_computed(lateral_id, version, request.user, dig.items))
+    return edited(request, *move_dig.as_computed(lateral_id, version, request.user, dig.items))

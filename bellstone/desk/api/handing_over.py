@@ -11,7 +11,7 @@ from bellstone.core.ground import DomainError
 from bellstone.desk import store
 from bellstone.desk.actions import draw, still
 from bellstone.desk.api.answers import ANSWERS as DESK
-from bellstone.desk.api.answers import LateralId, LinePath, Refusal, Version, answer, download
+from bellstone.desk.api.answers import LateralId, LinePath, Refusal, Version, download, edited
 from bellstone.desk.models import StoredLateral
 from bellstone.formats.bundle import bundle
 from bellstone.formats.pdf import Paper, dig_sheets_pdf, owners_page_pdf, report_pdf
@@ -79,7 +79,7 @@ def save_owners_page(
 @router.post("/{lateral_id}/plan", response=DESK, operation_id="draw_plan")
 def draw_plan(request: HttpRequest, lateral_id: LateralId, drawn: PlanIn, version: Version) -> HttpResponse:
     """A lot drawn elsewhere, from GeoJSON."""
-    return answer(*draw.draw(lateral_id, version, request.user, drawn.text))
+    return edited(request, *draw.draw(lateral_id, version, request.user, drawn.text))
 
 
 @router.get("/{lateral_id}/made/{kind}", response=ANSWERS, operation_id="save_made")

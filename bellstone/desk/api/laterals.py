@@ -12,7 +12,7 @@ from bellstone.core.record import Lateral, Name
 from bellstone.desk import store
 from bellstone.desk.actions import create, shelve
 from bellstone.desk.actions import patch as patches
-from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, answer, download
+from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, answer, download, edited
 from bellstone.desk.models import StoredLateral
 from bellstone.formats import lateral_file
 
@@ -142,14 +142,14 @@ def save_notes(request: HttpRequest, lateral_id: LateralId) -> HttpResponse:
 
 @router.patch("/{lateral_id}", response=ANSWERS, operation_id="patch")
 def patch(request: HttpRequest, lateral_id: LateralId, change: PatchIn, version: Version) -> HttpResponse:
-    return answer(*patches.patch(lateral_id, version, request.user, change.operations, change.words))
+    return edited(request, *patches.patch(lateral_id, version, request.user, change.operations, change.words))
 
 
 @router.post("/{lateral_id}/undo", response=ANSWERS, operation_id="undo")
 def undo(request: HttpRequest, lateral_id: LateralId, version: Version) -> HttpResponse:
-    return answer(*patches.undo(lateral_id, version))
+    return edited(request, *patches.undo(lateral_id, version))
 
 
 @router.post("/{lateral_id}/redo", response=ANSWERS, operation_id="redo")
 def redo(request: HttpRequest, lateral_id: LateralId, version: Version) -> HttpResponse:
-    return answer(*patches.redo(lateral_id, version))
+    return edited(request, *patches.redo(lateral_id, version))

@@ -11,7 +11,7 @@ from bellstone.core.ear import listen
 from bellstone.core.edits import MOST_DRAFTS, PageLine, Taken, Undecided
 from bellstone.desk import store
 from bellstone.desk.actions import say
-from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, answer
+from bellstone.desk.api.answers import ANSWERS, Desk, LateralId, Refusal, Version, edited
 from bellstone.formats.timed_text import source_lines
 
 router = Router(tags=["laterals"])
@@ -67,7 +67,7 @@ def read(request: HttpRequest, lateral_id: LateralId, said: Said) -> Preview:
 
 @router.post("/{lateral_id}/lines", response=ANSWERS, operation_id="add_line")
 def add_line(request: HttpRequest, lateral_id: LateralId, said: Said, version: Version) -> HttpResponse:
-    return answer(*say.say_line(lateral_id, version, request.user, said.text))
+    return edited(request, *say.say_line(lateral_id, version, request.user, said.text))
 
 
 @router.post("/{lateral_id}/pages", response={**ANSWERS, 200: PageDesk}, operation_id="add_page")
@@ -88,44 +88,44 @@ def hear(request: HttpRequest, lateral_id: LateralId, said: HeardPage) -> Review
 @router.post("/{lateral_id}/drafts", response=ANSWERS, operation_id="take_drafts")
 def take_drafts(request: HttpRequest, lateral_id: LateralId, taken: Drafts, version: Version) -> HttpResponse:
     """Drafts that are accepted, as one change: undo takes all of them back."""
-    return answer(*say.take_drafts(lateral_id, version, request.user, taken.drafts, taken.undecided))
+    return edited(request, *say.take_drafts(lateral_id, version, request.user, taken.drafts, taken.undecided))
 
 
 @router.put("/{lateral_id}/sightings/{sighting_id}", response=ANSWERS, operation_id="say_anew")
 def say_anew(
     request: HttpRequest, lateral_id: LateralId, sighting_id: str, said: Said, version: Version
 ) -> HttpResponse:
-    return answer(*say.say_anew(lateral_id, version, request.user, sighting_id, said.text))
+    return edited(request, *say.say_anew(lateral_id, version, request.user, sighting_id, said.text))
 
 
 @router.put("/{lateral_id}/remarks/{remark_id}", response=ANSWERS, operation_id="read_again")
 def read_again(
     request: HttpRequest, lateral_id: LateralId, remark_id: str, said: Said, version: Version
 ) -> HttpResponse:
-    return answer(*say.read_again(lateral_id, version, request.user, remark_id, said.text))
+    return edited(request, *say.read_again(lateral_id, version, request.user, remark_id, said.text))
 
 
 @router.delete("/{lateral_id}/things/{thing_id}", response=ANSWERS, operation_id="take_out")
 def take_out(request: HttpRequest, lateral_id: LateralId, thing_id: str, version: Version) -> HttpResponse:
-    return answer(*say.take_out(lateral_id, version, request.user, thing_id))
+    return edited(request, *say.take_out(lateral_id, version, request.user, thing_id))
 
 
 @router.put("/{lateral_id}/rows", response=ANSWERS, operation_id="say_of_rows")
 def say_of_rows(request: HttpRequest, lateral_id: LateralId, rows: RowsSaid, version: Version) -> HttpResponse:
     """The same words added to each of several rows, all or none: undo takes all back."""
-    return answer(*say.say_of_rows(lateral_id, version, request.user, rows.ids, rows.words))
+    return edited(request, *say.say_of_rows(lateral_id, version, request.user, rows.ids, rows.words))
 
 
 @router.post("/{lateral_id}/rows/take-out", response=ANSWERS, operation_id="take_rows_out")
 def take_rows_out(request: HttpRequest, lateral_id: LateralId, rows: Rows, version: Version) -> HttpResponse:
     """Several rows taken out as one change."""
-    return answer(*say.take_rows_out(lateral_id, version, request.user, rows.ids))
+    return edited(request, *say.take_rows_out(lateral_id, version, request.user, rows.ids))
 
 
 @router.delete("/{lateral_id}/runs/{run_id}", response=ANSWERS, operation_id="take_run_out")
 def take_run_out(request: HttpRequest, lateral_id: LateralId, run_id: str, version: Version) -> HttpResponse:
     """A run of the newest visit and all that was told on it."""
-    return answer(*say.take_run_out(lateral_id, version, request.user, run_id))
+    return edited(request, *say.take_run_out(lateral_id, version, request.user, run_id))
 
 
 @router.put("/{lateral_id}/runs/{run_id}/first-pipe", response=ANSWERS, operation_id="say_first_pipe")
@@ -133,4 +133,4 @@ def say_first_pipe(
     request: HttpRequest, lateral_id: LateralId, run_id: str, said: SaidPipe, version: Version
 ) -> HttpResponse:
     """The material and bore a run starts in, in words; empty: not known."""
-    return answer(*say.say_first_pipe(lateral_id, version, request.user, run_id, said.text))
+    return edited(request, *say.say_first_pipe(lateral_id, version, request.user, run_id, said.text))

@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Path, Router
 
 from bellstone.desk.actions import still
-from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, answer
+from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, edited
 
 router = Router(tags=["stills"])
 FindingId = Annotated[str, Path(max_length=40)]
@@ -18,14 +18,14 @@ BODY = {"requestBody": {"required": True, "content": {"image/*": {"schema": {"ty
 )
 def put_still(request: HttpRequest, lateral_id: LateralId, finding_id: FindingId, version: Version) -> HttpResponse:
     """A JPEG, PNG or WebP as the body: kept upright, small, and without what the camera wrote into it."""
-    return answer(*still.put(lateral_id, version, request.user, finding_id, request.body))
+    return edited(request, *still.put(lateral_id, version, request.user, finding_id, request.body))
 
 
 @router.delete("/laterals/{lateral_id}/findings/{finding_id}/still", response=ANSWERS, operation_id="take_still_off")
 def take_still_off(
     request: HttpRequest, lateral_id: LateralId, finding_id: FindingId, version: Version
 ) -> HttpResponse:
-    return answer(*still.take_off(lateral_id, version, request.user, finding_id))
+    return edited(request, *still.take_off(lateral_id, version, request.user, finding_id))
 
 
 @router.get("/stills/{name}", response={200: bytes, 404: Refusal}, operation_id="see_still")

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from bellstone.desk import store
 from bellstone.desk.actions import tables
-from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, answer, download
+from bellstone.desk.api.answers import ANSWERS, LateralId, Refusal, Version, download, edited
 from bellstone.desk.work import begun
 from bellstone.formats.csv_table import FIELDS, What
 from bellstone.formats.csv_write import write_table
@@ -75,4 +75,4 @@ def add_table(
 ) -> HttpResponse:
     """Every row or none; a long one is asked after and called off by the name of its work."""
     step = begun(work).step
-    return answer(*tables.add(lateral_id, version, request.user, said.text, what, said.mapping, step))
+    return edited(request, *tables.add(lateral_id, version, request.user, said.text, what, said.mapping, step))

@@ -11,7 +11,7 @@ from bellstone.core.ground import IN_PER_FT
 from bellstone.core.water import SINK_GPM, FlowShown, WaterBands, WaterIf, WhatIf, water_if, water_running
 from bellstone.desk import store
 from bellstone.desk.actions import reread
-from bellstone.desk.api.answers import ANSWERS, LateralId, LinePath, Refusal, Version, answer
+from bellstone.desk.api.answers import ANSWERS, LateralId, LinePath, Refusal, Version, edited
 
 router = Router(tags=["laterals"])
 
@@ -54,7 +54,7 @@ def water_as_if(
 
 @router.post("/{lateral_id}/readings", response=ANSWERS, operation_id="reread")
 def take_anew(request: HttpRequest, lateral_id: LateralId, anew: Reread, version: Version) -> HttpResponse:
-    return answer(*reread.reread(lateral_id, version, request.user, anew))
+    return edited(request, *reread.reread(lateral_id, version, request.user, anew))
 
 
 @router.get("/{lateral_id}/running", response={200: FlowShown, 404: Refusal, 422: Refusal}, operation_id="running_at")

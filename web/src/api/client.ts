@@ -3,6 +3,7 @@ import type { components, paths } from './schema.gen';
 
 type Schemas = components['schemas'];
 export type Assessment = Schemas['Assessment'];
+export type Changed = Schemas['Changed'];
 export type Desk = Schemas['Desk'];
 export type Finding = Schemas['Finding'];
 export type Lateral = Schemas['Lateral'];
@@ -69,6 +70,8 @@ const token = () => /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
 const manners: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRFToken', token());
+    // an edit names the version it was made on, which is here: what it changed is all that need come back
+    if (request.headers.has('If-Match')) request.headers.set('A-IM', 'json-patch');
     return request;
   },
   async onResponse({ response }) {

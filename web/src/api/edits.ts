@@ -1,7 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { deskAfter } from './changed';
 import {
   answered,
   api,
+  type Changed,
   type Desk,
   type Finding,
   type MovedDig,
@@ -15,7 +17,7 @@ import { deskOptions, type TableKind } from './queries';
 
 type At = { params: { path: { lateral_id: number }; header: { 'If-Match': number } } };
 /** Sends a change; `read` are the findings its reading showed, drawn before the answer. */
-export type Edit = ((at: At) => Promise<Desk>) & { read?: Finding[] };
+export type Edit = ((at: At) => Promise<Desk | Changed>) & { read?: Finding[] };
 
 export const editKey = (id: number) => ['edit', id];
 
@@ -27,7 +29,7 @@ const painted = () =>
     setTimeout(done, HIDDEN_MS);
   });
 
-/** One edit after another, each with the version it saw; the answer is the whole new desk. */
+/** One edit after another, each with the version it saw; what changed is put into the desk it was made on. */
 export function useEdit(id: number) {
   const client = useQueryClient();
   return useMutation({
@@ -36,7 +38,8 @@ export function useEdit(id: number) {
     mutationFn: async (edit: Edit) => {
       if (edit.read?.length) await painted();
       const desk = client.getQueryData(deskOptions(id).queryKey);
-      return edit({ params: { path: { lateral_id: id }, header: { 'If-Match': desk?.version ?? 0 } } });
+      const answer = await edit({ params: { path: { lateral_id: id }, header: { 'If-Match': desk?.version ?? 0 } } });
+      return deskAfter(desk, answer) ?? client.fetchQuery({ ...deskOptions(id), staleTime: 0 });
     },
     onMutate: (edit: Edit) => {
       const key = deskOptions(id).queryKey;
@@ -62,13 +65,16 @@ export function useEdit(id: number) {
 
 export const edits = {
   line: (text: string, read: Finding[] = []): Edit =>
-    Object.assign((at: At) => answered<Desk>(api.POST('/api/laterals/{lateral_id}/lines', { ...at, body: { text } })), {
-      read,
-    }),
+    Object.assign(
+      (at: At) => answered<Desk | Changed>(api.POST('/api/laterals/{lateral_id}/lines', { ...at, body: { text } })),
+      {
+        read,
+      },
+    ),
   drafts:
     (drafts: Taken[], undecided: Undecided[] = []): Edit =>
     (at) =>
-      answered<Desk>(api.POST('/api/laterals/{lateral_id}/drafts', { ...at, body: { drafts, undecided } })),
+      answered<Desk | Changed>(api.POST('/api/laterals/{lateral_id}/drafts', { ...at, body: { drafts, undecided } })),
   sighting:
     (sighting_id: string, text: string): Edit =>
     ({ params }) =>
@@ -167,7 +173,7 @@ export const edits = {
   still:
     (finding_id: string, picture: File): Edit =>
     ({ params }) =>
-      answered<Desk>(
+      answered<Desk | Changed>(
         api.PUT('/api/laterals/{lateral_id}/findings/{finding_id}/still', {
           params: { ...params, path: { ...params.path, finding_id } },
           body: picture as unknown as string,
@@ -178,7 +184,7 @@ export const edits = {
   noStill:
     (finding_id: string): Edit =>
     ({ params }) =>
-      answered<Desk>(
+      answered<Desk | Changed>(
         api.DELETE('/api/laterals/{lateral_id}/findings/{finding_id}/still', {
           params: { ...params, path: { ...params.path, finding_id } },
         }),

@@ -18,7 +18,7 @@ import {
   type WaterBands,
   type WaterIf,
 } from './client';
-import { isDrawnAhead } from './drawn-ahead';
+import { isSharing } from './drawn-ahead';
 
 export type TableKind = 'sightings' | 'water' | 'depth' | 'invert' | 'pitch';
 
@@ -34,8 +34,8 @@ export const deskOptions = (id: number, path: string | null = null) =>
         }),
       ),
     staleTime: Number.POSITIVE_INFINITY,
-    // what is drawn before its answer shares everything already; an answer is compared with what is shown
-    structuralSharing: (shown, next) => (isDrawnAhead(next) ? next : replaceEqualDeep(shown, next)),
+    // what was made out of what is shown shares everything already; a whole answer is compared with it
+    structuralSharing: (shown, next) => (isSharing(next) ? next : replaceEqualDeep(shown, next)),
   });
 
 export const readOptions = (id: number, version: number, text: string) =>

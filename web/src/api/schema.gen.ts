@@ -3761,6 +3761,43 @@ export interface components {
              */
             shelf: "desk" | "archive" | "bin";
         };
+        /**
+         * Changed
+         * @description What an edit changed of the desk of version ``since``: steps through its record and through its assessment.
+         */
+        Changed: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            /** Said */
+            said: string;
+            /** Undo */
+            undo: string | null;
+            /** Redo */
+            redo: string | null;
+            /** Since */
+            since: number;
+            /** Record */
+            record: components["schemas"]["Operation"][];
+            /** Assessment */
+            assessment: components["schemas"]["Operation"][];
+        };
+        /**
+         * Operation
+         * @description One step of a JSON Patch (RFC 6902).
+         */
+        Operation: {
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "add" | "remove" | "replace";
+            /** Path */
+            path: string;
+            /** Value */
+            value?: unknown;
+        };
         /** PatchIn */
         PatchIn: {
             /** Operations */
@@ -5228,6 +5265,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -5281,6 +5327,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -5396,6 +5451,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -5445,6 +5509,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -5546,6 +5619,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -5599,6 +5681,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageDesk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -5700,6 +5791,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -5754,6 +5854,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -5812,6 +5921,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -5862,6 +5980,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -5919,6 +6046,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -5974,6 +6110,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6024,6 +6169,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -6080,6 +6234,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -6181,6 +6344,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6234,6 +6406,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -6324,6 +6505,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -6425,6 +6615,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6478,6 +6677,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -6625,6 +6833,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -6897,6 +7114,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7130,6 +7356,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
@@ -7443,6 +7678,15 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7493,6 +7737,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description IM Used */
+            226: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Not Found */
