@@ -131,7 +131,7 @@ def test_a_second_desk_on_the_folder_says_where_the_first_is(server: Server, dat
     server.start()
     ended = run(["serve", "--port", str(PORT + 5)], BELLSTONE_DATA=str(data))
     assert ended.returncode == 2
-    assert f"already runs on {data} at http://127.0.0.1:{PORT}/" in ended.stderr
+    assert f"already runs on {data} at {server.address}/" in ended.stderr
     told = run(["address"], BELLSTONE_DATA=str(data))
     assert told.stdout.strip() == server.said.split()[-1]
     server.kill()

@@ -8,6 +8,7 @@ from functools import cached_property, lru_cache
 from importlib.resources import files
 from typing import Any
 
+from bellstone.core.ear.english import is_english
 from bellstone.core.ear.inflection import stem
 from bellstone.core.ear.numbers import joined_numbers
 from bellstone.core.ear.token import Token
@@ -111,11 +112,18 @@ class Lexicon:
     def mended(self, word: str) -> str | None:
         """The one known word that ``word`` is short for by its consonants, or one letter off; None where none or several.
 
-        From five letters up, four of them consonants for a word without vowels; the first letter always stands.
+        From five letters up, four of them consonants for a word without vowels; the first letter always stands. A word
+        of English is mended only into another form of itself: who types *sight* means no *slight*.
 
-        >>> [house_lexicon().mended(w) for w in ("shftd", "papper", "grese", "rots", "zebra")]
-        ['shifted', 'paper', 'grease', None, None]
+        >>> [house_lexicon().mended(w) for w in ("shftd", "papper", "grese", "rots", "zebra", "sight", "channels")]
+        ['shifted', 'paper', 'grease', None, None, None, 'channel']
         """
+        found = self._one_letter_off(word)
+        if found is not None and is_english(word) and stem(word) != stem(found):
+            return None
+        return found
+
+    def _one_letter_off(self, word: str) -> str | None:
         if word in self.spelled or not word.isalpha() or len(word) < LEAST_LETTERS:
             return None
         if not set(word[1:]) & VOWELS:
