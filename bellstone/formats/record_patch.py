@@ -84,7 +84,8 @@ def _alike(a: Any, b: Any) -> bool:
 
 def _ids(things: tuple[Any, ...]) -> dict[str, Any]:
     """Things by their ids; fewer than there are where some have none, or two the same."""
-    return {thing.id: thing for thing in things if isinstance(thing, BaseModel) and "id" in type(thing).model_fields}
+    known = [thing for thing in things if isinstance(thing, BaseModel) and "id" in type(thing).model_fields]
+    return {thing.id: thing for thing in known}  # type: ignore[attr-defined]
 
 
 def _by_id(path: str, start: int, were: dict[str, Any], are: dict[str, Any]) -> Iterator[Operation]:

@@ -36,7 +36,7 @@ LESS_PLAIN = words_of("""
 """)
 NEEDED = words_of("""
     liner lining replacement repair cleaning jetting excavation foaming foam dig descaling digging treatment attention
-    inspection lining work
+    inspection lining work replaced repaired dug lined jetted cleaned excavated snaked rodded replacing repairing jetting
 """)
 TO_IT = words_of("it them this that the a an some in there here every everything up out again all twice back whole")
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
-from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, side_at, toward_at
+from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
 from bellstone.core.ear.flow import waited_at, water_state_at
 from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.inflection import stem
@@ -14,6 +14,7 @@ from bellstone.core.ear.marking import mark_at
 from bellstone.core.ear.on_the_way import remark_at
 from bellstone.core.ear.passing import passing_at
 from bellstone.core.ear.quantities import Quantity, percent, quantities_of
+from bellstone.core.ear.rotted import rotted_at
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
 
@@ -90,7 +91,8 @@ def _pieces_at(
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
     out += ((price, p) for price, p in _loosely(words, i, lexicon) if not _is_written(tokens[p.i : p.j]))
     out += _built(words, i, lexicon)
-    if not out or i in quantities:
+    alone = any(piece.j == i + 1 for _, piece in out)
+    if not out or i in quantities or not alone and not token.is_sign:  # "from 0", and "0 to 35" behind it
         small = words[i] in lexicon.common or words[i] in lexicon.never
         price = SIGN if token.is_sign else SMALL if small else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
@@ -121,7 +123,10 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
     found = [(what, "", end) for what, end in (*alike_at(words, i, lexicon), *mark_at(words, i, lexicon.grounds))]
     found += [("acts", "recommend", advice_at(words, i)), ("acts", "note", remark_at(words, i))]
     found += [("sides", words[i], side_at(words, i)), ("texts", "", passing_at(words, i))]
+    found += [("kinds", "access", opening_at(words, i))]
     found += [("attributes", says, end) for says, end in water_state_at(words, i)]
+    if rotted := rotted_at(words, i):
+        found.append((rotted[0], "invert_gone", rotted[1]))
     yield from ((PHRASE - LONGER * (end - i), Piece(what, says, i, end)) for what, says, end in found if end)
     for end in filter(None, (told(words, i) for told in SAID_BESIDE)):
         yield FILLER - LONGER * (end - i), Piece("fillers", "", i, end)
@@ -170,7 +175,8 @@ def _shared(q: Quantity, words: tuple[str, ...], lexicon: Lexicon) -> Quantity:
     end = q.j
     if end < len(words):
         ends = [_match(p, words, end) for p in lexicon.by_first.get(words[end], ()) if p.section == "shares"]
-        end = max([end, *ends])
+        of = max([end, *ends])
+        end = end if words[of : of + 1] == ("wall",) else of  # "half the pipe wall" is no half of the pipe
     if q.unit == "fraction":
         return replace(q, unit="pct", low=percent(q.low), high=percent(q.high), j=end) if end > q.j else q
     return replace(q, j=end)

@@ -7,14 +7,19 @@ from bellstone.core.ear.wording import words_of
 GOING = words_of(
     "going goin went go come came coming start started starting push pushed pushing launch launched launching"
 )
-LEADING = words_of("in into at from through via down thru the a an by way of with head camera")
+LEADING = words_of("in into at from through via down thru the a an by way of with head camera over again")
 MADE = words_of("obtained gained made had achieved")
 BY_NEED = words_of("in at from through via thru down into")
 ACCESS = frozenset({"cleanout", "cleanouts", "co", "access"})
+# other openings that one goes in by: an access where they are told with going in
+OPENINGS = words_of("vent stack toilet flange drain")
+OF_OPENINGS = words_of("""
+    roof vent plumbing toilet closet floor sewer pulled laundry kitchen basement garage hall guest master bathroom bath upstairs downstairs
+""")
 # where about a house a cleanout is: a place of its own, told before its name
 SIDES = words_of("""
     front back rear side house basement garage yard street curb sidewalk driveway kitchen outside inside crawlspace
-    planter upper lower north south east west main porch
+    planter upper lower north south east west main porch downstairs upstairs laundry
 """)
 MOUTH = frozenset({"rim", "mouth", "lip", "opening", "face"})
 HEADING = words_of("heading headed going looking facing pointed running")
@@ -30,13 +35,51 @@ def entering_at(words: Sequence[str], i: int) -> int:
     (4, 0)
     """
     formal = words[i] in ("access", "entry", "entrance") and any(w in MADE for w in words[i + 1 : i + 3])
+    is_by = words[i] in ("access", "entry", "entrance") and tuple(words[i + 1 : i + 2]) in (
+        ("is",),
+        ("was",),
+        ("through",),
+        ("via",),
+    )
     behind = i + 3 if formal else i + 1
-    if not formal and words[i] not in GOING or not _names_access(words[behind : i + FAR]):
+    if not (formal or is_by) and words[i] not in GOING or not _names_access(words[behind : i + FAR]):
         return 0
     end = behind
-    while end < len(words) and words[end] in LEADING:
+    while end < len(words) and (words[end] in LEADING or is_by and words[end] in ("is", "was")):
         end += 1
-    return end if set(words[behind:end]) & BY_NEED and _access_soon(words, end) else 0
+    return end if (is_by or set(words[behind:end]) & BY_NEED) and _access_soon(words, end) else 0
+
+
+def opening_at(words: Sequence[str], i: int) -> int:
+    """The end of another opening that one goes in by, ``roof vent``; or of a toilet pulled for it; or 0.
+
+    >>> opening_at("pushed in from the roof vent".split(), 4), opening_at("crack below the roof vent".split(), 3)
+    (6, 0)
+    >>> opening_at("pulled the hall toilet and went in there".split(), 0), opening_at("toilet rocks".split(), 0)
+    (8, 0)
+    """
+    if words[i] == "pulled" and (used := _pulled(words, i + 1)):
+        return used
+    if not any(entering_at(words, k) for k in range(max(i - FAR, 0), i)) or i and words[i - 1] in OF_OPENINGS:
+        return 0
+    n = i
+    while n < len(words) and words[n] in OF_OPENINGS | OPENINGS:
+        n += 1
+    return n if n > i and words[n - 1] in OPENINGS else 0
+
+
+def _pulled(words: Sequence[str], n: int) -> int:
+    """The end of ``the toilet and went in there`` behind *pulled*, or 0."""
+    while n < len(words) and words[n] in (OF_OPENINGS | {"the", "their", "her", "his", "a"}) - {"toilet"}:
+        n += 1
+    behind = [tuple(words[n : n + 1 + len(use)]) == ("toilet", *use) for use in USES]
+    return n + 1 + len(USES[behind.index(True)]) if any(behind) else 0
+
+
+USES = tuple(tuple(use.split()) for use in (
+    "and went in there", "and went in", "and pushed in", "to get in", "for access", "and pushed from there", "and went in that way",
+    "and went in through there", "and used that", "to push the camera", "to run the camera",
+))  # fmt: skip
 
 
 def side_at(words: Sequence[str], i: int) -> int:
@@ -86,7 +129,13 @@ def _access_soon(words: Sequence[str], at: int) -> bool:
 
 
 def _is_access(words: Sequence[str], n: int) -> bool:
-    return n < len(words) and (words[n] in ACCESS or tuple(words[n : n + 2]) == ("clean", "out"))
+    """Whether an access is named here: a cleanout, or another opening."""
+    if n >= len(words):
+        return False
+    opening = words[n] in OPENINGS and (
+        words[n] in ("vent", "flange") or n > 0 and words[n - 1] in OF_OPENINGS | {"the"}
+    )
+    return words[n] in ACCESS or tuple(words[n : n + 2]) == ("clean", "out") or opening
 
 
 def _names_access(words: Sequence[str]) -> bool:

@@ -58,7 +58,7 @@ class Hearing:
     found: list[Found] = field(default_factory=list)
     doubts: list[str] = field(default_factory=list)
     uses: dict[int, str] = field(default_factory=dict)  # token index -> use
-    candidates: list[list[str]] = field(default_factory=list)
+    hours: list[int] = field(default_factory=list)  # the last tokens of bare numbers that may be hours of the clock
 
 
 def forms_of(kind: str, scheme: Scheme) -> frozenset[str]:

@@ -3,35 +3,39 @@
 from functools import partial
 
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.found import Found, forms_of
+from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import AT_ONE_PLACE, WATERY
 from bellstone.core.ear.one_thing import GOOD, OneThing
 from bellstone.core.ear.said_kinds import SaidKinds
 from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
+from bellstone.core.ear.unnamed import CLEANED_STATES, Unnamed
 from bellstone.core.ear.wording import words_of
 from bellstone.core.entry import words_for
 
 HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
-CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
 ROOMS = words_of("kitchen bathroom bath laundry")
 COUNTS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
-OF_THEM = frozenset({"ones", "places", "spots", "of them", "bad ones", "spot", "place"})
+OF_THEM = frozenset({
+    "ones", "places", "spots", "of them", "bad ones", "spot", "place", "areas", "locations", "times", "different places",
+})  # fmt: skip
+JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
 SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
 
-class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
+class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
     """The kinds of one group with their words, sizes, hours, doubts and negatives."""
 
     def read(self, before: Found | None) -> list[Found]:
         self.read_pipes()
         self.read_kinds()
+        self.water_by_depth()
         if all(f.negative for f in self.found):
             self.kind_from_words()
         if not self.found:
-            self._unnamed(before)
+            self.unnamed(before)
         if not self.found:
             return []
         self._also_good()
@@ -49,113 +53,19 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
         self.found.sort(key=lambda f: f.own_place is not None and not f.own_place.said)  # the pipe behind its access
         return [f for f in self.found if f.kind]
 
-    def _unnamed(self, before: Found | None) -> None:
-        """What is told without its name: water by its depth, nothing found, a depth below ground, the water's state, more of the same."""
-        sized = any(p.what == "quantity" and p.says in ("in", "pct") for p in self.parts)
-        state = next((p for p in self.parts if p.what == "attributes" and p.says in ("rest", "running")), None)
-        watery = state is not None or any(p.says == "water" or self.s.words(p) == "full" for p in self.parts)
-        if sized and watery:
-            self._only(Found("standing"))
-            if state is None or state.says != "rest":  # at rest it is no flow
-                self.doubt("water said only by a depth: standing, or flow?")
-        elif self._is_nothing():
-            self._only(Found("sound"))
-        elif self._is_good():
-            self._only(Found("sound", ["joint"] if self._is_of_a_joint() else []))
-        elif any(p.what == "depths" for p in self.parts) or self._is_down():
-            self._only(Found("located"))
-        elif mark := self._only_a_mark():
-            self._only(Found("surface", text=f'"{self.s.as_said(mark)}"'))
-            self.s.use(mark, "kind")
-        elif state is not None and not self.places:
-            self._only(Found("water", ["off" if state.says == "rest" else "on"]))
-            self.s.use(state, "kind")
-        elif before is not None and self._has_words():
-            self._as_before(before)
-
-    def _only_a_mark(self) -> Piece | None:
-        """``curb about 60``: a thing of the ground, a footage, and nothing more."""
-        told = [p for p in self.parts if p.what not in ("fillers", "links", "sign", "hedges")]
-        placed = len(self.places) == 1 and not self.places[0].landmark and not self.places[0].runs
-        return told[0] if placed and len(told) == 1 and told[0].what == "landmarks" else None
-
-    def _only(self, found: Found) -> None:
-        self.found, self.spots = [found], [(0, found)]
-
     def more(self) -> None:
         """Words, sizes and hours for the findings that are there."""
         self._rest()
-
-    def _as_before(self, before: Found) -> None:
-        """A place with more of the same: its kind and form; with *ditto* all that was said of it."""
-        if before.kind not in self.s.scheme.kinds or before.kind in ("transition", "pipe"):
-            return
-        ditto = [p for p in self.parts if p.what == "dittos"]
-        for p in ditto:
-            self.s.use(p, "same")
-        forms = forms_of(before.kind, self.s.scheme)
-        words = list(before.words) if ditto else [w for w in before.words if w in forms]
-        found = Found(
-            before.kind,
-            words,
-            size=before.size if ditto else "",
-            clock=before.clock if ditto else "",
-            negative=before.negative,
-        )
-        self.found, self.spots = [found], [(0, found)]
-
-    def _is_nothing(self) -> bool:
-        """``nothing 30-60``: a stretch with nothing found."""
-        said = [p for p in self.parts if p.what not in ("fillers", "links", "sign")]
-        alone = len(said) == 1 and self.s.words(said[0]) in ("nothing", "none", "none seen", "none found")
-        if not (alone and self.places and all(p.runs for p in self.places)):
-            return False
-        self.s.out.doubts = [d for d in self.s.out.doubts if d != "a negative that nothing stands to"]
-        return True
-
-    def _is_of_a_joint(self) -> bool:
-        return any(p.says == "joint" for p in self.parts if p.what == "attributes")
-
-    def _is_good(self) -> bool:
-        """``17, joint, fine``; ``thirty's good``: a place, and nothing of it but that it is well."""
-        said = [w for p in self.parts for w in self.s.words(p).split()]
-        well = GOOD & set(said) or self._is_of_a_joint() and {"okay", "alright"} & set(said)
-        silent = all(
-            p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD for p in self.parts
-        )
-        if not (well and silent and self.places and all(not p.landmark for p in self.places)):
-            return False
-        for p in self.parts:
-            self.s.use(p, "filler" if p.what in ("links", "sign") else "kind")
-        return True
-
-    def _is_down(self) -> bool:
-        """``33 inches down``: how deep, said of nothing else."""
-        return any(
-            self.s.words(p) == "down"
-            and n
-            and self.parts[n - 1].what == "quantity"
-            and self.parts[n - 1].says in ("in", "ft", "ft_in")
-            for n, p in enumerate(self.parts)
-        )
-
-    def _has_words(self) -> bool:
-        told = any(p.what == "dittos" or p.what == "attributes" and p.says in CLEANED_STATES for p in self.parts)
-        return (
-            (told or not self.s.carried)
-            and bool(self.places)
-            and all(
-                p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos")
-                for p in self.parts
-            )
-        )
 
     def _rest(self) -> None:
         for n, p in enumerate(self.parts):
             if p.what == "attributes":
                 self._attribute(p, n)
             elif p.what == "quantity" and not self._is_used(p):
-                self.read_quantity(p, n)
+                if self._counts_the_places(n) or self._counted_there(n):
+                    self.s.use(p, "count")
+                else:
+                    self.read_quantity(p, n)
             elif p.what == "unknown" and n and self.parts[n - 1].what == "kinds" and self.parts[n - 1].says == "branch":
                 self.found[-1].text = f'"{self.s.as_said(p)}"'  # what joins there, by its own name
                 self.s.use(p, "word")
@@ -173,22 +83,18 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
                 if owner is not None:
                     owner.text = f'"{p.says or self.s.as_said(p)}"'
                     self.s.use(p, "word")
-            elif (
-                (
-                    p.what in ("fillers", "links", "sign")
-                    or self._only_leads(p)
-                    or self._leads_to_hours(p, n)
-                    or self.s.words(p) in ("at", "@", "right at")
-                    and not self._is_used(p)
-                )
-                or not self._is_used(p)
-                and self._leads_to_a_thing(p, n)
-            ):
+            elif self._only_carries(p, n):
                 self.s.use(p, "filler")
             elif not self._is_used(p) and (use := self._said_beside(p, n)):
                 self.s.use(p, use)
             elif p.what == "hedges" and not self._is_used(p) and not self._is_of_who_comes_in(n):
                 self._hedges(p, n)
+
+    def _only_carries(self, p: Piece, n: int) -> bool:
+        """Whether a part says nothing itself: it joins, or leads to a place, an hour or a thing."""
+        if p.what in ("fillers", "links", "sign") or self._only_leads(p) or self._leads_to_hours(p, n):
+            return True
+        return not self._is_used(p) and (self.s.words(p) in ("at", "@", "right at") or self._leads_to_a_thing(p, n))
 
     def _leads_to_a_thing(self, p: Piece, n: int) -> bool:
         """``roots through an open joint``: a preposition right before what is told."""
@@ -207,15 +113,14 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
             return "filler"  # "the joint is good and tight"
         if words == "again" and n and self.places and self._ends_a_thing(n - 1):
             return "filler"  # "roots again at 44": once more, at a place of its own
-        if words == "both" and len(self.places) == 2 and not any(f.negative for f in self.found):
+        if words == "both" and 2 in (len(self.places), len(self.found)) and not any(f.negative for f in self.found):
             return "filler"
         named = next((q.what for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign", "attributes")), "")
         if p.what == "dittos" and named == "kinds":
             return "filler"  # "25, same thing, roots at the joint": what is the same is named
         if p.what == "dittos" and len(self.places) > 1 and self._is_last(n):
             return "same"  # "roots at 32, next joint the same"
-        if self._counts_the_places(n):
-            self.s.use(self.parts[n + 1], "count")
+        if self._counts_the_places(n) or self._counted_there(n):
             return "count"
         return "filler" if words == "only" and n + 1 < len(self.parts) and self._begins_a_thing(n + 1) else ""
 
@@ -238,11 +143,29 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
         return all(p.what in ("fillers", "links", "sign") for p in self.parts[n + 1 :])
 
     def _counts_the_places(self, n: int) -> bool:
-        """``three places, 22, 41 and 60``: as many as are listed."""
+        """``three places, 22, 41 and 60``, ``at 3 joints``: as many as are listed."""
         p, after = self.parts[n], self.parts[n + 1] if n + 1 < len(self.parts) else None
         number = p.quantity.low if p.quantity is not None and p.quantity.unit == "bare" and p.quantity.is_one else 0
         spelled = COUNTS.get(self.s.words(p), number)
-        return spelled == len(self.places) > 1 and after is not None and self.s.words(after) in OF_THEM
+        if after is None or not spelled == len(self.places) > 1:
+            return False
+        if self.s.words(after) in OF_THEM:
+            self.s.use(after, "count")
+            return True
+        return self.s.words(after) in JOINTS
+
+    def _counted_there(self, n: int) -> bool:
+        """``cracked in four places at 38``: how often at one footage, kept in its words."""
+        p, after = self.parts[n], self.parts[n + 1] if n + 1 < len(self.parts) else None
+        if n == 0 or self.s.words(self.parts[n - 1]) != "in":
+            return False
+        many = self.s.words(p) in COUNTS or p.quantity is not None and p.quantity.unit == "bare" and p.quantity.is_one
+        owner = self._owner(n, lambda f: self._keeps_words(f) and not f.text)
+        if not many or owner is None or after is None or self.s.words(after) not in OF_THEM or len(self.places) != 1:
+            return False
+        owner.text = f'"in {self.s.as_said(p)} {self.s.as_said(after)}"'
+        self.s.use(after, "count")
+        return True
 
     def _ends_a_thing(self, n: int) -> bool:
         return self.parts[n].what in ("kinds", "attributes") and self._is_used(self.parts[n])
@@ -285,6 +208,8 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
                 owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"
                 self.s.use(p, "clock")
             return
+        if self._is_of_both(p, n):
+            return
         for word in p.says.split("/"):
             owner = self._owner(n, partial(self._can_take, word))
             if owner is not None:
@@ -300,6 +225,16 @@ class GroupReader(SaidKinds, SaidPipes, SaidSizes, OneThing):
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _is_of_both(self, p: Piece, n: int) -> bool:
+        """``roots and an offset at 34, both on the left``: the side of each of them."""
+        before = [self.s.words(q) for q in self.parts[:n] if q.what not in ("fillers", "sign")]
+        if before[-1:] != ["both"] or len(self.found) != 2 or not all(self._can_take(p.says, f) for f in self.found):
+            return False
+        for f in self.found:
+            f.words.append(p.says)
+        self.s.use(p, "word")
+        return True
 
     def _cracked_bells(self, p: Piece) -> None:
         """A crack that is said to be in the bell."""

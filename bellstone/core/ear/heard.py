@@ -7,6 +7,7 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.places import Place
 
 Outcome = Literal["heard", "asked", "kept"]
+MOST_CANDIDATES = 6  # each is one key
 
 
 @dataclass(frozen=True, slots=True)

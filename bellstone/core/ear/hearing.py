@@ -8,13 +8,13 @@ from bellstone.core.ear.cover import Piece, cover_of
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
-from bellstone.core.ear.meanings import of_two_meanings, two_meanings
+from bellstone.core.ear.meanings import as_hours, of_two_meanings, two_meanings, with_candidate
 from bellstone.core.ear.numbers import joined_numbers
 from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS, Outcome, place_said
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.tokens import tokens_of
-from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says
+from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says, saying
 from bellstone.core.ear.wording import words_of
 from bellstone.core.ear.written import as_written
 from bellstone.core.entry import too_much
@@ -51,11 +51,14 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
     """A line heard; where a word of it has two meanings, with each of them."""
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
     pieces = cover_of(tokens, lexicon)
-    said = _Line(text, tokens, pieces, lexicon, scheme).hear(context)
-    meant = two_meanings(text, tokens, pieces)
-    if not meant:
-        return said
-    return of_two_meanings(said, meant, [_with_each_meaning(m.text, scheme, lexicon, context) for m in meant])
+    line = _Line(text, tokens, pieces, lexicon, scheme)
+    said = line.hear(context)
+    if meant := two_meanings(text, tokens, pieces):
+        return of_two_meanings(said, meant, [_with_each_meaning(m.text, scheme, lexicon, context) for m in meant])
+    if said.outcome == "asked" and line.hours:
+        at_hours = _with_each_meaning(as_hours(text, tokens, line.hours), scheme, lexicon, context)
+        return with_candidate(said, at_hours.lines or next(iter(at_hours.candidates), ()))
+    return said
 
 
 @dataclass
@@ -70,6 +73,7 @@ class _Line(Outcome):
             if heard is None:
                 continue
             self.uses |= heard.uses
+            self.hours += heard.hours
             self.doubts += heard.doubts
             if (
                 n
@@ -198,7 +202,7 @@ class _Line(Outcome):
         if not acts:
             return self._findings(said, parts, place, kind), False
         names = {p.says for _, p in acts}
-        if "throughout" in names:
+        if "throughout" in names and names.isdisjoint(SAID_ACTS):
             return self._throughout(said, parts, acts, place, kind)
         if names <= {"retract"}:
             hearing = self._findings(said, parts, place, kind)
@@ -299,8 +303,8 @@ class _Line(Outcome):
     ) -> tuple[Hearing | None, bool]:
         """Advice, a claim, a symptom, or talk: kept as what it is; a finding in it is asked."""
         names = [p.says for _, p in acts]
-        act = next((a for a in ("symptom", "claim", "next_look", "recommend") if a in names), None)
-        others = set(names) - {act, "claim", "symptom", "next_look", "recommend"}
+        act = next((a for a in SAID_ACTS if a in names), None)
+        others = set(names).difference(SAID_ACTS, ("throughout",))
         first = acts[0][0]
         start = first
         while start > 0 and not _is_link(parts[start - 1]):
@@ -323,7 +327,7 @@ class _Line(Outcome):
             return hearing, True
         for k in tokens:
             hearing.uses[k] = act
-        self.said.append(_saying(act, text))
+        self.said.append(saying(act, text))
         told = any(isinstance(p, Place) or p.what in ("kinds", "materials") and not _is_of_the_house(p) for p in rest)
         told |= any(f.kind not in OF_THE_HOUSE for f in inside.found)
         hearing.doubts += self._doubts_of(act, rest, inside, told, is_reported(rest, self.tokens, first - start, names))
@@ -358,6 +362,7 @@ class _Said:
     semicolon: bool
 
 
+SAID_ACTS = ("symptom", "claim", "next_look", "recommend")  # what stands for a sentence, the first of them
 TALKING = frozenset({"talk", "teach"})
 SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
 
@@ -390,8 +395,3 @@ def _tokens_of(part: Part, said: _Said, pieces: Sequence[Piece]) -> list[int]:
     if isinstance(part, Place):
         return [k for p in pieces[said.start + part.i : said.start + part.j] for k in range(p.i, p.j)]
     return list(range(part.i, part.j))
-
-
-def _saying(act: str, text: str) -> str:
-    words = " ".join(text.replace(":", ",").split())
-    return {"claim": f"claim {words}", "symptom": f"symptom {words}"}.get(act, f"recommend {words}")

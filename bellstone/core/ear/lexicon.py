@@ -119,9 +119,10 @@ class Lexicon:
         ['shifted', 'paper', 'grease', None, None, None, 'channel']
         """
         found = self._one_letter_off(word)
-        if found is not None and is_english(word) and stem(word) != stem(found):
-            return None
-        return found
+        if found is None or not is_english(word):
+            return found
+        short, long = sorted((word, found), key=len)
+        return found if long == f"{short}s" or long == f"{short}d" and short.endswith("e") else None
 
     def _one_letter_off(self, word: str) -> str | None:
         if word in self.spelled or not word.isalpha() or len(word) < LEAST_LETTERS:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.heard import Heard
+from bellstone.core.ear.heard import MOST_CANDIDATES, Heard
 from bellstone.core.ear.token import Token
 
 
@@ -32,6 +32,20 @@ def of_two_meanings(said: Heard, meant: Sequence[Meaning], heard: Sequence[Heard
     told = sorted(heard, key=lambda h: h.outcome != "heard")
     first = [h.lines or next(iter(h.candidates), ()) for h in told if h.outcome != "kept"]
     rest = [c for h in told for c in h.candidates[1:]]
-    ways = tuple(dict.fromkeys(way for way in (*first, *rest) if way))[:6]
+    ways = tuple(dict.fromkeys(way for way in (*first, *rest) if way))[:MOST_CANDIDATES]
     why = f"“{meant[0].word}”: {' or '.join(m.means for m in meant)}?"
     return replace(said, outcome="asked", lines=(), candidates=ways, why=why, more="") if ways else said
+
+
+def as_hours(text: str, tokens: Sequence[Token], last: Sequence[int]) -> str:
+    """A line with some of its numbers put as hours of the clock, by the last token of each."""
+    for n in sorted(last, reverse=True):
+        text = f"{text[: tokens[n].end]} o'clock{text[tokens[n].end :]}"
+    return text
+
+
+def with_candidate(said: Heard, lines: tuple[str, ...]) -> Heard:
+    """What is asked, with one more answer to choose from, the first."""
+    return (
+        replace(said, candidates=tuple(dict.fromkeys([lines, *said.candidates]))[:MOST_CANDIDATES]) if lines else said
+    )

@@ -26,6 +26,7 @@ UNITS = frozenset({
     "inch", "inches", "in", "foot", "feet", "ft", "'", "', " ", " ", " ", " ", " ", " ", " ", " ", "
     "min", "hour", "hours", "second", "seconds", "sec", "month", "months", "year", "years", "week", "weeks", "gallon", "gallons",
 })  # fmt: skip
+PLACED = words_of("the lower upper bottom top last first")  # before an ordinal: which one, or where
 HOURS = frozenset({"o'clock", "oclock"})
 NOT_BEFORE_ONE = ("that", "this", "the", "bad", "big", "no", "every", "which", "another", "next", "first", "last")
 
@@ -103,7 +104,8 @@ def _bare_part(tokens: Sequence[Token], i: int) -> tuple[float, int, bool] | Non
     word = _word(tokens, i)
     if word not in PARTS or word.endswith("s") or word in ("second",):
         return None
-    if word in ORDINAL_TOO and _word(tokens, i - 1) not in ("a", "one", "an"):
+    share = _word(tokens, i + 1) == "of" and _word(tokens, i - 1) not in PLACED  # "a tenth of the pipe", "third of it"
+    if word in ORDINAL_TOO and _word(tokens, i - 1) not in ("a", "one", "an") and not share:
         return None  # the third joint
     return 1 / PARTS[word], i + 1, True
 

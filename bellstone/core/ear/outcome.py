@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from bellstone.core.ear.contradicted import is_contradicted
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
-from bellstone.core.ear.heard import Heard, WordUsed
+from bellstone.core.ear.heard import MOST_CANDIDATES, Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS
 from bellstone.core.ear.token import Token
@@ -17,7 +17,6 @@ from bellstone.core.scheme import Scheme
 MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # a number or a unit is never a remark
 PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
 PASSED_WORDS = 4
-MOST_CANDIDATES = 6  # each is one key
 MOST_TAKEN_APART = 4  # a longer list is put right line by line
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
 THOUGHT = words_of("thought thot figured figure assumed")  # so it looked then
@@ -44,6 +43,7 @@ class Outcome:
     said: list[str] = field(default_factory=list)  # lines that are no finding: advice, a claim, a symptom
     claimed: list[Found] = field(default_factory=list)  # what is in another's word
     doubts: list[str] = field(default_factory=list)
+    hours: list[int] = field(default_factory=list)
     uses: dict[int, str] = field(default_factory=dict)
     spoken: bool = False
 

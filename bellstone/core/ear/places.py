@@ -205,9 +205,20 @@ def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     first = words_at(tokens, pieces, i - 1) in ("first", "the first")
     if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in (*LENGTHS, *COUNTED):
         return None  # "2 ft joints"
+    if q.unit != "bare" and _is_a_fall(pieces, tokens, i):
+        return None
     if _is_depth(pieces, i) and q.is_one or q.unit == "bare" and not _may_be_place(q, tokens, pieces, i):
         return None
     return _counter(pieces, tokens, i, q)
+
+
+def _is_a_fall(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
+    """``at 33, drops about 2 feet``: how far it drops, where another footage tells the place."""
+    n = i - 1
+    while n >= 0 and (_is_small(pieces[n]) or pieces[n].what == "hedges"):
+        n -= 1
+    drops = n >= 0 and words_at(tokens, pieces, n).split()[0] in ("drops", "drop", "dropped", "falls", "fell")
+    return drops and any(p.says in ("ft", "ft_in", "bare") for p in pieces[:n] if p.what == "quantity")
 
 
 def _is_small(piece: Piece) -> bool:
@@ -247,11 +258,19 @@ def _is_told_deep(pieces: Sequence[Piece], i: int) -> bool:
 
 def _may_be_place(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece], i: int) -> bool:
     spoken_small = tokens[pieces[i].i].spoken and q.is_one and q.low < 10 and q.low == int(q.low)
-    if words_at(tokens, pieces, i + 1) in COUNTED and q.is_one and q.unit == "bare":
-        return False  # three joints
+    if words_at(tokens, pieces, i + 1) in COUNTED and q.is_one and q.unit == "bare" and not _goes_on_a_list(pieces, i):
+        return False  # three joints; "12, 15, 18 jts" are three places
     if spoken_small and words_at(tokens, pieces, i - 1) not in LEADS:
         return False  # "the two pipes": a count, as like as not
     return 0 <= q.low <= MOST_FT and 0 <= q.high <= MOST_FT
+
+
+def _goes_on_a_list(pieces: Sequence[Piece], i: int) -> bool:
+    """Whether a larger number ends a list of numbers: two of them before it, each behind a comma or an *and*."""
+    before = [pieces[k].quantity for k in (i - 4, i - 2) if k >= 0 and pieces[k + 1].what == "links"]
+    numbers = [q.low for q in before if q is not None and q.unit in ("bare", "ft") and q.is_one]
+    own = pieces[i].quantity
+    return len(numbers) == 2 and own is not None and numbers[0] < numbers[1] < own.low
 
 
 def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
@@ -263,7 +282,8 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         return Place(f"0-{feet(q.high)}", i - 1, j, runs=True, only_to=True)
     if before in ("last", "the last"):
         return None
-    about = before in ABOUT_WORDS or before.endswith((" about", " around"))
+    led = words_at(tokens, pieces, i - 2) if before == "the" else before  # "around the 60 foot mark"
+    about = led in ABOUT_WORDS or led.endswith((" about", " around"))
     if after in ("ish", "or so", "thereabouts", "or thereabouts"):
         about, j = True, j + 1
     if q.either:
@@ -325,7 +345,9 @@ def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, ab
     return Place(f"{'~' if about else ''}{feet(q.low)} on", i, end, runs=True, asks=asks, onward=True)
 
 
-COUNTED = frozenset({"joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks"})
+COUNTED = frozenset({
+    "joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks", "places", "spots", "areas", "locations", "times",
+})  # fmt: skip
 LEADS = frozenset({"at", "@", "to", "out to", "from", "around", "about", "up to"})
 
 

@@ -126,6 +126,10 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
         "drop",
     ):
         return Quantity("in", 1.0, 1.0, i, i + 1)
+    if first.word == "couple":  # "a couple of inches"
+        unit = i + 2 if _w(tokens, i + 1) == "of" else i + 1
+        if _w(tokens, unit) in ("inches", "feet", "foot", "ft"):
+            return _one_unit(tokens, i, 2.0, unit)
     if first.word in ("inch", "foot") and _w(tokens, i + 1) == "and":
         grown = _and_part(tokens, i + 1)
         if grown is not None:
@@ -275,14 +279,30 @@ def _inches_behind(tokens: Sequence[Token], j: int, feet: float, led: bool) -> t
     unit, end = _unit(tokens, n + 1, tokens[n])
     if unit == "in":
         return (float(tokens[n].number or 0), end) if not _sized_thing(tokens, end) else None
-    spoken_end = tokens[n].spoken and (led or end == len(tokens) or tokens[end].is_sign)  # "forty-one feet six"
+    ends = end == len(tokens) or tokens[end].is_sign
+    spelled = _w(tokens, j - 1) in (
+        "foot",
+        "feet",
+    )  # "four foot six at the curb"; "30 ft 6" may be thirty feet, and six
+    whole = (
+        ends
+        and (tokens[n].spoken or spelled)
+        or tokens[n].spoken
+        and led
+        or spelled
+        and _w(tokens, end) in BESIDE_INCHES
+    )
+    to = _w(tokens, end) == "to" and end + 1 < len(tokens) and tokens[end + 1].number is None
     if (
         unit == "bare"
         and not tokens[n].fraction
-        and (tokens[n].glued or spoken_end or _w(tokens, end) in ("deep", "down", "to"))
+        and (tokens[n].glued or whole or to or _w(tokens, end) in ("deep", "down"))
     ):
         return float(tokens[n].number or 0), end
     return None
+
+
+BESIDE_INCHES = words_of("at by near under below here there down deep")
 
 
 SIZED = frozenset({

@@ -8,6 +8,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found, Hearing, Part
 from bellstone.core.ear.places import Place
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.wording import words_of
 from bellstone.core.ground import tidy
 
 GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues", "and continues", "going"})
@@ -18,6 +19,12 @@ ENDS = frozenset({
 })  # fmt: skip
 
 
+RUNS = words_of(
+    "runs run running continues continue extends extend extending goes carries keeps stretches reaches get gets getting"
+)
+BESIDE_RUNS = words_of(
+    "and it that then which on out down up about around all the way to going is worse heavier thicker"
+)
 FOR_SO_LONG = frozenset({"for", "continues", "continue", "extends", "extending", "lasts", "lasting", "running"})
 BESIDE_LENGTH = frozenset(
     {"and", "about", "approximately", "around", "maybe", "roughly", "another", "the", "next", "some", "runs", "goes", "on", "a",
@@ -42,7 +49,21 @@ def _depth_said(part: Part) -> str:
     return "" if feet_said is None else f"{int(feet_said)}'{tidy(12 * (feet_said - int(feet_said)))}\""
 
 
-HAVE_LENGTHS = frozenset({"standing", "crack", "submerged", "wear", "grease", "scale", "settled", "deformed", "repair"})
+HAVE_LENGTHS = frozenset(
+    {
+        "standing",
+        "crack",
+        "submerged",
+        "wear",
+        "grease",
+        "scale",
+        "settled",
+        "deformed",
+        "repair",
+        "break",
+        "invert_gone",
+    }
+)
 
 
 class Retold:
@@ -91,13 +112,32 @@ class Retold:
                     p.what in ("fillers", "sign", "links", "changes") or self.words(p) in ENDS for p in between
                 )
                 second = replace(second, only_to=True)
-            if begins and (second.only_to or ends) and silent and is_feet(start) and float(start) < float(end):
+            runs = self._runs_on(between, second)
+            if (
+                (runs or begins and (second.only_to or ends) and silent)
+                and is_feet(start)
+                and float(start) < float(end)
+            ):
                 self.use(self.parts[b], "place")
                 for p in between:
                     self.use(p, "place")
                 whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False, onward=False)
                 self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
                 return
+
+    def _runs_on(self, between: Sequence[Piece], second: Place) -> bool:
+        """``the crack at 30 runs to 34``, ``starts at 30 and goes to 41``: it is there from the one to the other."""
+        if any(isinstance(p, Piece) and p.what in ("materials", "bores") for p in self.parts):
+            return False  # "goes to clay"
+        said = [w for p in between for w in self.words(p).split()]
+        verb = next((w for w in said if w in RUNS), None)
+        led = second.only_to or said[-1:] == ["to"]
+        return (
+            verb is not None
+            and led
+            and set(said) <= RUNS | BESIDE_RUNS
+            and is_feet(second.said.split("-")[-1].lstrip("~"))
+        )
 
     def _for_so_long(self) -> None:
         """``starts at 45 and goes on for six feet``: a stretch told by where it begins and how long it is."""
@@ -106,11 +146,20 @@ class Retold:
             first, second = self.parts[a], self.parts[b]
             assert isinstance(first, Place) and isinstance(second, Place)
             between = [w for p in self.parts[a + 1 : b] for w in self.words(p).split()]
+            before = [w for p in self.parts[max(a - 3, 0) : a] for w in self.words(p).split()]
+            if (
+                "for" in before
+                and not first.bare
+                and set(between) & BEGINS
+                and set(between) <= BEGINS | {"at", "about", "around", "from"}
+            ):
+                first, second = second, first  # "for about 6 feet starting at 50"
+                between = ["for"]
             start, length = first.start.lstrip("~"), second.said.lstrip("~+")
             told = FOR_SO_LONG & set(between) and set(between) <= FOR_SO_LONG | BESIDE_LENGTH
             if not told or second.bare or not is_feet(start) or not is_feet(length) or first.only_to:
                 continue
-            for p in self.parts[a + 1 : b + 1]:
+            for p in self.parts[a : b + 1]:
                 self.use(p, "place")
             said = f"{start}-{tidy(float(start) + float(length))}"
             whole = replace(first, said=said, runs=True, asks="", hour=False, onward=False, bare=False)

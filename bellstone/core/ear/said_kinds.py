@@ -1,6 +1,7 @@
 """Which things a group names, which of them it says are not there, and which it is not sure of."""
 
 from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.entering import OPENINGS
 from bellstone.core.ear.found import Found, forms_of
 from bellstone.core.ear.group import Group
 from bellstone.core.entry import words_for
@@ -15,10 +16,13 @@ LODGED = frozenset({"stuck", "got stuck", "lodged", "blocked here"})
 COLOURS = frozenset({"white", "green", "grey", "gray", "orange", "brown", "tan"})
 DONE = frozenset({"reached", "seen", "found", "made", "attained", "located", "observed", "noted"})
 EITHER = frozenset({"or", "nor", "/"})
-# what the camera, the beacon or the water did: told beside a negative, it is told of itself
+CAME = [
+    c.split() for c in ("got to", "got into", "made it to", "came to", "came into", "got all the way to", "got out to")
+]
+# what the camera, the beacon or the water did, and what is well: told beside a negative, it is told of itself
 HAPPENS = frozenset({
     "stopped", "main", "forced", "located", "lens", "submerged", "water", "flush", "met", "rolled", "dry", "access", "branch",
-    "fitting", "coupling", "trap", "dead_end", "ends_at", "change", "counter_reset", "dismissed",
+    "fitting", "coupling", "trap", "dead_end", "ends_at", "change", "counter_reset", "dismissed", "sound",
 })  # fmt: skip
 
 
@@ -182,6 +186,8 @@ class SaidKinds(Group):
             found = Found("main", [], negative=True)
         else:
             found = Found(kind, words, negative=negative, unsure=hedged, named=self.s.words(p))
+        if kind == "access" and not negative and OPENINGS & set(self.s.words(p).split()):
+            found.text = f'"{self.s.as_said(p)}"'  # which opening it was
         self.s.use(p, "kind")
         if kind == "main" and self._is_led_to(n, negative):
             self.doubt("the main named as a place, or reached?")
@@ -198,6 +204,9 @@ class SaidKinds(Group):
         lead = [w for w in self.s.words(before[-1]).split() if w not in ("the", "a", "an")] if before else []
         if not lead or lead[-1] not in LEADS_TO:
             return False
+        came = " ".join(self.s.words(p) for p in before).split()[-4:]
+        if not negative and self.places and any(came[k : k + len(c)] == c for c in CAME for k in range(len(came))):
+            return False  # "got to the main at 77"
         return not negative or len(before) > 1 and before[-2].what == "negatives"
 
     def _goes_with_one_before(self, kind: str, words: list[str], n: int, negative: bool, hedged: bool) -> bool:
@@ -221,6 +230,10 @@ class SaidKinds(Group):
             before.words += [w for w in words if w not in before.words]
             before.unsure = before.unsure or hedged
             return True
+        if before is not None and before.kind == kind == "settled" and not negative and self._is_mixed(n):
+            first = self.parts[self.spots[-1][0]]
+            before.text = before.text or f'"{self.s.as_said(first)} and {self.s.as_said(self.parts[n])}"'
+            return True
         alike = (f for f in self.found if f.kind == kind and f.negative == negative)
         named = next((f for f in alike if self._says_no_other(f, words)), None)
         if named is None:
@@ -228,6 +241,11 @@ class SaidKinds(Group):
         named.words += [w for w in words if w not in named.words]  # "broken, tee, a piece gone": told in two places
         self.spots.append((n, named))
         return True
+
+    def _is_mixed(self, n: int) -> bool:
+        """``sand and gravel``: one deposit of two things."""
+        between = [self.s.words(p) for p in self.parts[self.spots[-1][0] + 1 : n]]
+        return between in (["and"], ["&"], ["/"], ["with"], ["and some"], ["and", "some"])
 
     def _says_no_other(self, before: Found, words: list[str]) -> bool:
         return not self._other_words(before, words) and not before.change

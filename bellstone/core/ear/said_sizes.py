@@ -44,6 +44,8 @@ class SaidSizes(Group):
             return False
         if any(f.depth for f in self.found):
             return False
+        if said and q.unit in ("in", "ft", "ft_in") and self._buried(p, said):
+            return True
         if q.unit == "bare":
             return bool(said and located) and self._depth_two_ways(p, n, q, located[0], said)
         if any(self._takes(f, "in", q) and not f.size for f in self.found) and q.unit == "in":
@@ -65,6 +67,16 @@ class SaidSizes(Group):
         self.s.use(p, "depth")
         for k in said:
             self.s.use(self.parts[k], "depth")
+        return True
+
+    def _buried(self, p: Piece, said: list[int]) -> bool:
+        """``the cleanout is 8 inches down``: buried, and how deep in its words."""
+        access = [f for f in self.found if f.kind in ("access", "access_fault") and not f.negative]
+        if len(access) != 1 or len(self.found) != 1 or access[0].words not in ([], ["buried"]):
+            return False
+        access[0].kind, access[0].words, access[0].text = "access_fault", ["buried"], f'"{self.s.as_said(p)} down"'
+        for x in (p, *(self.parts[k] for k in said)):
+            self.s.use(x, "depth")
         return True
 
     def _depth_two_ways(self, p: Piece, n: int, q: Quantity, found: Found, said: list[int]) -> bool:
@@ -128,7 +140,7 @@ class SaidSizes(Group):
         if not self._text(p, n, f"{self.s.as_said(p)} long"):
             return
         self.s.use(self.parts[n + 1], "word")
-        if any(x.what == "quantity" and x.says == "in" and x is not p for x in self.parts):
+        if p.says == "in" and any(x.what == "quantity" and x.says == "in" and x is not p for x in self.parts):
             self.doubt("two sizes: which?")
 
     def _hours_of(self, p: Piece, n: int, q: Quantity) -> None:
@@ -175,6 +187,8 @@ class SaidSizes(Group):
         """A fraction without a unit: a share of what is measured so, inches of a step or a gap; else it is asked."""
         if n + 1 < len(self.parts) and self.s.words(self.parts[n + 1]).split()[0] in PARTLY:
             return  # "still half in it": how far, not how much
+        if "wall" in " ".join(self.s.words(x) for x in self.parts[n + 1 : n + 4]).split()[:4]:
+            return  # "half the wall": of a thickness that nobody said
         share = self._owner(n, lambda f: not f.size and not f.negative and self._measure(f) in ("share", "ovality"))
         steps = self._owner(
             n, lambda f: not f.size and not f.negative and self._measure(f) in ("step", "opening", "depth")

@@ -10,6 +10,7 @@ from bellstone.core.ear.group import SIDES
 from bellstone.core.ear.group_reader import GroupReader
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.places import Place
+from bellstone.core.ear.quantities import Quantity
 from bellstone.core.ear.retold import Retold, is_feet
 from bellstone.core.ear.token import Token
 from bellstone.core.entry import words_for
@@ -99,11 +100,12 @@ class Sentence(Retold):
 
     def _hours(self) -> None:
         """A bare number up to 12 beside another place may be an hour: it is asked."""
+        self._round_the_clock()
         highest = 0.0
         for p in (p for p in self.parts if isinstance(p, Place)):
             first = re.match(r"~?(\d+(?:\.\d+)?)", p.said)
             if p.hour and first and float(first[1]) < highest:  # footages rise along a line; an hour does not
-                self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
+                self._or_an_hour(p)
             highest = max(highest, float(first[1]) if first else 0.0)
         self._numbers_side_by_side()
         self._place_again()
@@ -115,7 +117,29 @@ class Sentence(Retold):
                 and a.what == "attributes"
                 and (a.says[0].isdecimal() or a.says in SIDES)
             ):
-                self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
+                self._or_an_hour(b)
+
+    def _round_the_clock(self) -> None:
+        """``crack at 33 from 10 to 2``: no stretch runs back from ten to two feet where the place is told."""
+        told = [
+            p for p in self.parts if isinstance(p, Place) and not p.hour and not p.asks and is_feet(p.start.lstrip("~"))
+        ]
+        for n, p in enumerate(self.parts):
+            back = isinstance(p, Place) and p.asks == "hours, or a stretch"
+            if (
+                isinstance(p, Place)
+                and back
+                and len(told) == 1
+                and float(told[0].start.lstrip("~")) > float(p.said.split("-")[1])
+            ):
+                at = list(self._tokens_of(p))
+                low, high = (float(end) for end in p.said.split("-"))
+                hours = Quantity("clock", high, low, at[0], at[-1] + 1)
+                self.parts[n] = Piece("quantity", "clock", at[0], at[-1] + 1, hours)
+
+    def _or_an_hour(self, place: Place) -> None:
+        self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
+        self.out.hours.append(list(self._tokens_of(place))[-1])
 
     def _place_again(self) -> None:
         """``roots at 40, about 41 maybe``: a place said again less surely may be the same one."""
@@ -269,8 +293,9 @@ class Sentence(Retold):
             if places:
                 self.out.doubts.append(NOTHING_THERE)
             return []
-        if found[0].kind == "rolled" and any(p.bare and p.said in HOURS for p in places):
-            self.out.doubts.append("a bare number up to 12: a foot, or an hour?")  # "upside down, bottom's at twelve"
+        for p in places:
+            if found[0].kind == "rolled" and p.bare and p.said in HOURS:
+                self._or_an_hour(p)  # "upside down, bottom's at twelve"
         marked = [p for p in places if p.landmark]
         if marked and len(places) > len(marked):
             places = [p for p in places if not p.landmark]

@@ -53,3 +53,13 @@ def is_complaint(parts: Sequence[Part], tokens: Sequence[Token], found: Sequence
     words = {tokens[k].word for p in parts if isinstance(p, Piece) for k in range(p.i, p.j)}
     of_house = words & FIXTURES and not words & HERE_SPEAKS
     return not placed and bool(of_house) and all(f.kind in (*OF_THE_HOUSE, "main") for f in found)
+
+
+def saying(act: str, text: str) -> str:
+    """A claim, a symptom or advice as a line that keeps its words.
+
+    >>> saying("symptom", "backs up:  twice a year")
+    'symptom backs up, twice a year'
+    """
+    words = " ".join(text.replace(":", ",").split())
+    return {"claim": f"claim {words}", "symptom": f"symptom {words}"}.get(act, f"recommend {words}")

@@ -1,0 +1,128 @@
+"""What is told without its name: water by its depth, that all is well, a depth below ground, more of the same."""
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Found, forms_of
+from bellstone.core.ear.group import WATERY, Group
+from bellstone.core.ear.one_thing import GOOD
+from bellstone.core.ear.wording import words_of
+
+HOLDS = words_of("holding holds held retaining retains retained pooling pooled sitting")
+CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
+
+
+class Unnamed(Group):
+    """Finds what a group tells of where it names no thing."""
+
+    def unnamed(self, before: Found | None) -> None:
+        """What is told without its name: water by its depth, nothing found, a depth below ground, the water's state, more of the same."""
+        sized = any(p.what == "quantity" and p.says in ("in", "pct") for p in self.parts)
+        state = next((p for p in self.parts if p.what == "attributes" and p.says in ("rest", "running")), None)
+        watery = state is not None or any(p.says == "water" or self.s.words(p) == "full" for p in self.parts)
+        if sized and watery:
+            self._only(Found("standing"))
+            held = any(p.says == "water" and self.s.words(p).split()[0] in HOLDS for p in self.parts)
+            if not held and (state is None or state.says != "rest"):  # at rest, or held, it is no flow
+                self.doubt("water said only by a depth: standing, or flow?")
+        elif self._is_nothing():
+            self._only(Found("sound"))
+        elif self._is_good():
+            self._only(Found("sound", ["joint"] if self._is_of_a_joint() else []))
+        elif any(p.what == "depths" for p in self.parts) or self._is_down():
+            self._only(Found("located"))
+        elif mark := self._only_a_mark():
+            self._only(Found("surface", text=f'"{self.s.as_said(mark)}"'))
+            self.s.use(mark, "kind")
+        elif state is not None and not self.places:
+            self._only(Found("water", ["off" if state.says == "rest" else "on"]))
+            self.s.use(state, "kind")
+        elif before is not None and self._has_words():
+            self._as_before(before)
+
+    def water_by_depth(self) -> None:
+        """``an inch of water and some paper``: water told by its depth alone, beside something else."""
+        for n, (p, q) in enumerate(zip(self.parts, self.parts[1:], strict=False)):
+            deep = (
+                p.what == "quantity" and p.says in ("in", "pct") and q.says == "water" and self.s.words(q) == "of water"
+            )
+            if deep and self.found and not any(f.kind in WATERY for f in self.found):
+                water = Found("standing")
+                at = next((k for k, (spot, _) in enumerate(self.spots) if spot > n), len(self.spots))
+                self.found.insert(
+                    self.found.index(self.spots[at][1]) if at < len(self.spots) else len(self.found), water
+                )
+                self.spots.insert(at, (n + 1, water))
+                self.doubt("water said only by a depth: standing, or flow?")
+                return
+
+    def _only_a_mark(self) -> Piece | None:
+        """``curb about 60``: a thing of the ground, a footage, and nothing more."""
+        told = [p for p in self.parts if p.what not in ("fillers", "links", "sign", "hedges")]
+        placed = len(self.places) == 1 and not self.places[0].landmark and not self.places[0].runs
+        return told[0] if placed and len(told) == 1 and told[0].what == "landmarks" else None
+
+    def _only(self, found: Found) -> None:
+        self.found, self.spots = [found], [(0, found)]
+
+    def _as_before(self, before: Found) -> None:
+        """A place with more of the same: its kind and form; with *ditto* all that was said of it."""
+        if before.kind not in self.s.scheme.kinds or before.kind in ("transition", "pipe"):
+            return
+        ditto = [p for p in self.parts if p.what == "dittos"]
+        for p in ditto:
+            self.s.use(p, "same")
+        forms = forms_of(before.kind, self.s.scheme)
+        words = list(before.words) if ditto else [w for w in before.words if w in forms]
+        found = Found(
+            before.kind,
+            words,
+            size=before.size if ditto else "",
+            clock=before.clock if ditto else "",
+            negative=before.negative,
+        )
+        self.found, self.spots = [found], [(0, found)]
+
+    def _is_nothing(self) -> bool:
+        """``nothing 30-60``: a stretch with nothing found."""
+        said = [p for p in self.parts if p.what not in ("fillers", "links", "sign")]
+        alone = len(said) == 1 and self.s.words(said[0]) in ("nothing", "none", "none seen", "none found")
+        if not (alone and self.places and all(p.runs for p in self.places)):
+            return False
+        self.s.out.doubts = [d for d in self.s.out.doubts if d != "a negative that nothing stands to"]
+        return True
+
+    def _is_of_a_joint(self) -> bool:
+        return any(p.says == "joint" for p in self.parts if p.what == "attributes")
+
+    def _is_good(self) -> bool:
+        """``17, joint, fine``; ``thirty's good``: a place, and nothing of it but that it is well."""
+        said = [w for p in self.parts for w in self.s.words(p).split()]
+        well = GOOD & set(said) or self._is_of_a_joint() and {"okay", "alright"} & set(said)
+        silent = all(
+            p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD for p in self.parts
+        )
+        if not (well and silent and self.places and all(not p.landmark for p in self.places)):
+            return False
+        for p in self.parts:
+            self.s.use(p, "filler" if p.what in ("links", "sign") else "kind")
+        return True
+
+    def _is_down(self) -> bool:
+        """``33 inches down``: how deep, said of nothing else."""
+        return any(
+            self.s.words(p) == "down"
+            and n
+            and self.parts[n - 1].what == "quantity"
+            and self.parts[n - 1].says in ("in", "ft", "ft_in")
+            for n, p in enumerate(self.parts)
+        )
+
+    def _has_words(self) -> bool:
+        told = any(p.what == "dittos" or p.what == "attributes" and p.says in CLEANED_STATES for p in self.parts)
+        return (
+            (told or not self.s.carried)
+            and bool(self.places)
+            and all(
+                p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos")
+                for p in self.parts
+            )
+        )
