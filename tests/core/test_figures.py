@@ -198,7 +198,7 @@ WORKING: dict[str, Any] = {
     "ear.quantities.MOST_FT": 400.0,
     "ear.alike.MOST_NOUNS": 2,
     "ear.said_sizes.LEAST_COVER_IN": 12,
-    "ear.sentence.SAME_PLACE_FT": 2.0,
+    "ear.which_number.SAME_PLACE_FT": 2.0,
     "ear.written.REASON_WORDS": 3,
     "findings.joints.OFF_JOINT_FT": 1.0,
     "findings.joints.MOST_PREDICTED": 2000,

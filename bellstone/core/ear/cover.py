@@ -86,10 +86,11 @@ def _pieces_at(
         out.append((FILLER, Piece("fillers", "", i, i + 1)))  # a time of day
     for phrase in lexicon.by_first.get(words[i], ()):
         end = _match(phrase, words, i)
-        if end and not _is_measured(phrase, tokens[i:end]):
+        if end and not _is_measured(phrase, tokens[i:end]) and not _leads_on(phrase.section, words, i, end):
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
-    out += ((price, p) for price, p in _loosely(words, i, lexicon) if not _is_written(tokens[p.i : p.j]))
+    loose = (one for one in _loosely(words, i, lexicon) if not _is_written(tokens[one[1].i : one[1].j]))
+    out += (one for one in loose if not _leads_on(one[1].what, words, i, one[1].j))
     out += _built(words, i, lexicon)
     alone = any(piece.j == i + 1 for _, piece in out)
     if not out or i in quantities or not alone and not token.is_sign:  # "from 0", and "0 to 35" behind it
@@ -102,6 +103,19 @@ def _pieces_at(
 def _is_measured(phrase: Phrase, tokens: Sequence[Token]) -> bool:
     """``bottom 1/2``: a side and a size that is written; ``bottom half`` is a side."""
     return phrase.section == "attributes" and _is_written(tokens)
+
+
+def _leads_on(section: str, words: tuple[str, ...], i: int, end: int) -> bool:
+    """``offset right at the wye``: *right* goes with the place behind it, and is no side; ``wye right at 20`` may be one."""
+    if words[end - 1] != "right" or words[end - 2 : end - 1] == ("the",) and end - i > 1:
+        return False
+    after = words[end : end + 3]
+    leads = bool(after) and (after[0] in RIGHT_BEFORE or after[:2] in AT_A and not after[-1][0].isdecimal())
+    return leads and section in ("kinds", "attributes")
+
+
+AT_A = (("at", "the"), ("at", "this"), ("at", "that"), ("at", "our"))
+RIGHT_BEFORE = words_of("after before past around behind there here where by under next")
 
 
 def _is_written(tokens: Sequence[Token]) -> bool:

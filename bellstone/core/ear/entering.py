@@ -22,7 +22,7 @@ SIDES = words_of("""
     planter upper lower north south east west main porch downstairs upstairs laundry
 """)
 MOUTH = frozenset({"rim", "mouth", "lip", "opening", "face"})
-HEADING = words_of("heading headed going looking facing pointed running")
+HEADING = words_of("heading headed going looking facing pointed running push pushing shooting")
 TOWARD = words_of("toward towards for to downstream")
 AHEAD = (("city", "main"), ("main", "line"), ("sewer", "main"), ("main",), ("street",), ("city",), ("road",))
 FAR = 12  # words that a beginning may go on before it names the access: working value

@@ -107,12 +107,14 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         words = self.s.words(p)
         if p.what == "cleanings" and any(CLEANED_STATES & set(f.words) or f.was for f in self.found):
             return "state"
-        if p.what == "landmarks" and words in ROOMS and self._serves(words):
+        if p.what == "landmarks" and words in ROOMS and self._comes_in(p, n):
             return "word"  # "wye left, kitchen": what comes in there
         if words in GOOD and self.found and all(f.kind == "sound" and not f.negative for f in self.found):
             return "filler"  # "the joint is good and tight"
-        if words == "again" and n and self.places and self._ends_a_thing(n - 1):
+        if words in ("again", "again at") and n and self.places and self._ends_a_thing(n - 1):
             return "filler"  # "roots again at 44": once more, at a place of its own
+        if words in ("all", "another") and len(self.places) > 1 and len(self.found) == 1 and not self.found[0].negative:
+            return "filler"  # "18, 22 and 26, all light", "20-26 and another 40-44"
         if words == "both" and 2 in (len(self.places), len(self.found)) and not any(f.negative for f in self.found):
             return "filler"
         named = next((q.what for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign", "attributes")), "")
@@ -152,7 +154,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         if self.s.words(after) in OF_THEM:
             self.s.use(after, "count")
             return True
-        return self.s.words(after) in JOINTS
+        return self.s.words(after) in JOINTS or after.what == "kinds"
 
     def _counted_there(self, n: int) -> bool:
         """``cracked in four places at 38``: how often at one footage, kept in its words."""
@@ -246,8 +248,10 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
 
     def _is_whose(self, p: Piece, n: int) -> bool:
         """``a wye, probably the neighbor``: whose line comes in there, with the doubt of it."""
-        if p.says != "neighbour":
-            return False
+        return p.says == "neighbour" and self._comes_in(p, n)
+
+    def _comes_in(self, p: Piece, n: int) -> bool:
+        """What comes in at a fitting, with the word that doubts it."""
         hedge = next((q for q in self.parts[max(n - 2, 0) : n] if q.what == "hedges"), None)
         said = f"{self.s.as_said(hedge)} {self.s.as_said(p)}" if hedge is not None else self.s.as_said(p)
         if not self._serves(said):

@@ -6,11 +6,12 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.cover import Piece, cover_of
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
+from bellstone.core.ear.gathering import Gathering
 from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
 from bellstone.core.ear.meanings import as_hours, of_two_meanings, two_meanings, with_candidate
 from bellstone.core.ear.numbers import joined_numbers
-from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS, Outcome, place_said
+from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.tokens import tokens_of
@@ -62,7 +63,7 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
 
 
 @dataclass
-class _Line(Outcome):
+class _Line(Gathering):
     def hear(self, context: Context) -> Heard:
         place = context.place
         self.spoken = context.spoken
@@ -82,9 +83,12 @@ class _Line(Outcome):
                 and not any(isinstance(p, Place) for p in sentence.parts)
                 and not sentence.semicolon
             ):
-                self._said_of_the_same(heard.found)
+                self.said_of_the_same(heard.found)
             if self._is_where(sentence.parts) and self.found and self.found[-1].place is None:
                 self._put_at(sentence, heard)
+                continue
+            if kind is not None and kind is before and self._runs_there(sentence, context):
+                kind.place = next(p for p in sentence.parts if isinstance(p, Place))
                 continue
             if NOTHING_THERE in heard.doubts and self._is_where(sentence.parts):
                 place = next(p for p in sentence.parts if isinstance(p, Place))
@@ -93,7 +97,7 @@ class _Line(Outcome):
             if waiting and heard.found and all(f.place is place for f in heard.found):
                 self.doubts.remove(NOTHING_THERE)
             waiting = False
-            self._add(heard.found)
+            self.add(heard.found)
             if heard.found:
                 places = [f.place for f in heard.found if f.place]
                 place = places[-1] if places else place
@@ -115,57 +119,29 @@ class _Line(Outcome):
 
     def _said_places(self) -> Iterator[list[Place]]:
         for sentence in self._sentences():
-            yield [p for p in sentence.parts if isinstance(p, Place) and not p.landmark and p.said[0] in "~0123456789"]
+            yield [p for p in sentence.parts if isinstance(p, Place) and _is_here(p)]
 
     def _is_where(self, parts: Sequence[Part]) -> bool:
         """Whether a sentence says nothing but a place: ``Roots: hair; every joint; 20-44``."""
         told = [p for p in parts if isinstance(p, Place) or p.what not in ("fillers", "links", "sign")]
         return len(told) == 1 and isinstance(told[0], Place)
 
+    def _runs_there(self, sentence: "_Said", context: Context) -> bool:
+        """``goes from 26 out to 31``: only where the thing before is, which was told without a place."""
+        told = [
+            p for p in sentence.parts if isinstance(p, Place) or p.what not in ("fillers", "links", "sign", "changes")
+        ]
+        runs = len(told) == 1 and isinstance(told[0], Place) and told[0].runs and not told[0].asks
+        if not (context.spoken and runs and not self.found):
+            return False
+        self.doubts = [d for d in self.doubts if d != NOTHING_THERE]
+        self.uses |= {k: "place" for p in sentence.parts for k in _tokens_of(p, sentence, self.pieces)}
+        return True
+
     def _put_at(self, sentence: "_Said", heard: Hearing) -> None:
         place = next(p for p in sentence.parts if isinstance(p, Place))
         for f in self.found:
             f.place = f.place or place
-
-    def _add(self, found: list[Found]) -> None:
-        """Findings of a sentence; what only says more of one that is there goes with it."""
-        for f in found:
-            at_it = [x for x in self.found if x.kind == "fitting" and place_said(x) == place_said(f)]
-            if f.kind == "branch" and not f.unsure and at_it and f.words[:1] in (["kitchen"], ["bathroom"]):
-                at_it[0].text = at_it[0].text or f'"{f.words[0]}"'  # "that's the kitchen joining"
-                continue
-            located = next((x for x in self.found if x.kind == "located" and not x.words and not x.negative), None)
-            if (
-                f.kind == "depth"
-                and located is not None
-                and (located.place is None or f.place in (None, located.place))
-            ):
-                f.place, f.text = f.place or located.place, f.text or located.text
-                self.found.remove(located)  # located, and how deep: one reading
-            same = next(
-                (
-                    x
-                    for x in self.found
-                    if x.kind == f.kind and x.negative == f.negative and place_said(x) == place_said(f)
-                ),
-                None,
-            )
-            if same is None or same.size and f.size or same.clock and f.clock or same.change or f.change:
-                self.found.append(f)
-                continue
-            same.words += [w for w in f.words if w not in same.words]
-            same.size, same.clock, same.text = same.size or f.size, same.clock or f.clock, same.text or f.text
-
-    def _said_of_the_same(self, found: list[Found]) -> None:
-        """A sentence of its own without a place: what it says may lie where the one before did; it is asked."""
-        before = {f.kind for f in self.found}
-        for f in found:
-            if f.kind in before or f.negative:
-                continue
-            if f.kind == "pipe" and before <= {"access", "zero"}:
-                continue  # the pipe that a look begins with
-            if before and not any(frozenset((f.kind, k)) in self.lexicon.pairs for k in before):
-                self.doubts.append("a second sentence without a place")
 
     # -- sentences
 
@@ -365,6 +341,11 @@ class _Said:
 SAID_ACTS = ("symptom", "claim", "next_look", "recommend")  # what stands for a sentence, the first of them
 TALKING = frozenset({"talk", "teach"})
 SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
+
+
+def _is_here(place: Place) -> bool:
+    """Whether a place is a footage where one is: ``runs to 43`` begins elsewhere."""
+    return not place.landmark and not place.only_to and place.said[0] in "~0123456789"
 
 
 def _may_be_silent(part: Part) -> bool:

@@ -24,6 +24,21 @@ def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) ->
             start, end = tokens[piece.i].start, tokens[piece.j - 1].end
             ways = [means.strip() for means in piece.says.split("/")]
             return [Meaning(text[start:end], means, f"{text[:start]}{means}{text[end:]}") for means in ways]
+    return _right_at(text, tokens, pieces)
+
+
+HAVE_SIDES = ("fitting", "branch", "offset")
+
+
+def _right_at(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
+    """``wye right at 20``: on the right, or just there."""
+    for thing, lead in zip(pieces, pieces[1:], strict=False):
+        right, at = tokens[lead.i], tokens[lead.j - 1]
+        sided = thing.what == "kinds" and thing.says.split()[0] in HAVE_SIDES
+        if sided and lead.j - lead.i == 2 and (right.word, at.word) == ("right", "at"):
+            said = text[right.start : at.end]
+            ways = {"on the right": f"on the right, {text[at.start :]}", "just there": text[at.start :]}
+            return [Meaning(said, means, f"{text[: right.start]}{rest}") for means, rest in ways.items()]
     return []
 
 

@@ -99,7 +99,7 @@ def _leads(piece: Piece, tokens: Sequence[Token], place: Place) -> bool:
         piece.what == "places"
         and piece.says == "at"
         or place.onward
-        and words in ("past", "beyond")
+        and words in ("past", "beyond", "after", "everything", "all", "the rest", "rest")
         or words in ("at", "from", "about", "approximately", "at the", "call it", "maybe", "~")
     )
 
@@ -338,13 +338,15 @@ def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, ab
     assert q is not None
     led = before in FROM or about and words_at(tokens, pieces, i - 2) in FROM
     on = goes_on(pieces, tokens, j, led)
-    if on is None and before not in ("past", "beyond", "from"):
+    rest = before in ("after", "past", "beyond") and words_at(tokens, pieces, i - 2).split()[-1:] in REST
+    if on is None and before not in ("past", "beyond", "from") and not rest:
         return None
-    end, plain = on or (j, False)
+    end, plain = on or (j, rest)
     asks = "" if plain else "from there on: to where?" if before == "from" else "from there on, or only there?"
     return Place(f"{'~' if about else ''}{feet(q.low)} on", i, end, runs=True, asks=asks, onward=True)
 
 
+REST = (["everything"], ["all"], ["rest"], ["anything"])  # "everything after 44 is plastic"
 COUNTED = frozenset({
     "joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks", "places", "spots", "areas", "locations", "times",
 })  # fmt: skip

@@ -320,6 +320,8 @@ def _sized_thing(tokens: Sequence[Token], end: int) -> bool:
 
 def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quantity | None:
     """``60 to 70 %``, ``33 or 34``, ``55 to 61``: two numbers as one quantity."""
+    if side_by_side := _spoken_range(tokens, single, i, j):
+        return side_by_side
     j += _w(tokens, j) == "ish"
     for count in (5, 4, 3, 2, 1):
         words = tuple(_w(tokens, j + n) for n in range(count))
@@ -347,6 +349,17 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
         low, high = (single.low, other.high)
         return Quantity(units, low, high, i, end, either=either)
     return None
+
+
+def _spoken_range(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quantity | None:
+    """``maybe ten fifteen percent``: two numbers side by side as a range, where a word of doubt leads them."""
+    if single.unit != "bare" or not tokens[i].spoken or _w(tokens, i - 1) not in ABOUT | {"like", "what"}:
+        return None
+    if j >= len(tokens) or tokens[j].number is None or not tokens[j].spoken or tokens[j].fraction:
+        return None
+    other, end = _single(tokens, j)
+    near = other.unit in ("pct", "in") and single.low < other.low <= 3 * single.low
+    return Quantity(other.unit, single.low, other.low, i, end) if near else None
 
 
 def _clock_goes_on(tokens: Sequence[Token], k: int, single: Quantity) -> bool:

@@ -119,16 +119,22 @@ class Retold:
                 and float(start) < float(end)
             ):
                 self.use(self.parts[b], "place")
+                named = [p for p in between if p.what in ("kinds", "weak", "attributes")]
+                told = [p for p in named if not set(self.words(p).split()) <= BESIDE_RUNS]
                 for p in between:
-                    self.use(p, "place")
+                    if p not in told:
+                        self.use(p, "place")
                 whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False, onward=False)
-                self.parts = [*self.parts[:a], whole, *self.parts[b + 1 :]]
+                self.parts = [*self.parts[:a], whole, *told, *self.parts[b + 1 :]]
                 return
 
     def _runs_on(self, between: Sequence[Piece], second: Place) -> bool:
         """``the crack at 30 runs to 34``, ``starts at 30 and goes to 41``: it is there from the one to the other."""
         if any(isinstance(p, Piece) and p.what in ("materials", "bores") for p in self.parts):
             return False  # "goes to clay"
+        kinds = [p for p in self.parts if isinstance(p, Piece) and p.what in ("kinds", "weak")]
+        if len(kinds) == 1 and kinds[0] in between:  # "41 crack on the top, it runs to 43"
+            between = [p for p in between if p not in kinds and p.what not in ("attributes", "links")]
         said = [w for p in between for w in self.words(p).split()]
         verb = next((w for w in said if w in RUNS), None)
         led = second.only_to or said[-1:] == ["to"]
@@ -193,6 +199,10 @@ class Retold:
 
     def _pipe_after_pipe(self) -> None:
         """``clay until 38, then plastic until 52``: the second pipe begins where the first ends."""
+        told = [n for n, p in enumerate(self.parts) if isinstance(p, Place) or p.what not in ("fillers", "sign")]
+        last, before = (self.parts[n] for n in told[-1:-3:-1]) if len(told) > 1 else (None, None)
+        if isinstance(last, Piece) and last.says == "then" and isinstance(before, Piece) and before.what == "materials":
+            self.parts[told[-2]], self.parts[told[-1]] = last, before  # "clay up to 44, pvc after that"
         at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
         for a, b in zip(at, at[1:], strict=False):
             first, second = self.parts[a], self.parts[b]

@@ -103,7 +103,9 @@ class SaidKinds(Group):
     def _is_of_who_comes_in(self, n: int) -> bool:
         """``a wye, probably the neighbor``: the doubt is whose it is, and is kept with those words."""
         after = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
-        return after is not None and after.what == "attributes" and after.says == "neighbour"
+        room = after is not None and after.what == "landmarks" and bool(self.found)
+        whose = after is not None and after.what == "attributes" and after.says == "neighbour"
+        return whose or room and self.found[-1].kind in ("fitting", "branch")
 
     def _is_only_listed(self, last: int) -> bool:
         """``no roots, collapse at 50``: only *or*, or a negative of its own, says that the second is not there either."""

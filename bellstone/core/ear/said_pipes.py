@@ -8,6 +8,19 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import Group
 from bellstone.core.ear.places import Place, feet
 
+STATING = (
+    "this is",
+    "we got",
+    "we have",
+    "we are in",
+    "it is",
+    "here we have",
+    "here we got",
+    "you got",
+    "you have",
+    "they got",
+)
+
 
 class SaidPipes(Group):
     """Reads materials and bores; beside a finding of one place a material is an adjective."""
@@ -57,8 +70,22 @@ class SaidPipes(Group):
         elif self._runs and len(materials) == 1:
             pipe = self._pipe(materials[0])
             self.found.append(Found("pipe", change=pipe))
-        elif self._is_begun(materials):  # "going in at the front cleanout, four inch clay": the pipe it begins with
+        elif (
+            not negative and self._is_told_first(materials) or self._is_begun(materials)
+        ):  # "this is 4 inch clay with roots at the joints"
             self.found.append(Found("pipe", change=self._pipe(materials[0]), own_place=Place("", 0, 0)))
+
+    def _is_told_first(self, materials: list[int]) -> bool:
+        """Whether a clause begins with what pipe it is, said as such: ``we got cast iron here``, ``4 inch clay, …``."""
+        n = materials[0]
+        before = [p for p in self.parts[:n] if p.what not in ("links", "sign")]
+        lead = " ".join(self.s.words(p) for p in before if p.what == "fillers")
+        bored = any(p.says == "in" for p in before if p.what == "quantity")
+        plain = all(p.what == "fillers" or p.says == "in" for p in before) and len(materials) == 1 and not self._runs
+        after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        apart = bored and after is not None and after.what == "links" and "," in self.s.words(after)
+        stated = not self.places and any(lead.startswith(words) for words in STATING)
+        return plain and (stated or apart and not lead)
 
     def _is_begun(self, materials: list[int]) -> bool:
         """Whether an access that has no footage is all that is told beside one material behind it."""

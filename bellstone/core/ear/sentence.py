@@ -6,18 +6,17 @@ from copy import deepcopy
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
-from bellstone.core.ear.group import SIDES
 from bellstone.core.ear.group_reader import GroupReader
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.places import Place
-from bellstone.core.ear.quantities import Quantity
-from bellstone.core.ear.retold import Retold, is_feet
+from bellstone.core.ear.retold import is_feet
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.which_number import WhichNumber
 from bellstone.core.entry import words_for
 from bellstone.core.scheme import Scheme
 
 
-class Sentence(Retold):
+class Sentence(WhichNumber):
     """Reads one sentence's parts, left to right."""
 
     def __init__(
@@ -43,7 +42,7 @@ class Sentence(Retold):
         self._for_so_long()
         self._so_long_a_thing()
         self._pipe_after_pipe()
-        self._hours()
+        self.hours_or_feet()
         if depths := self._depths_listed():
             self.out.found += depths
             return self.out
@@ -85,7 +84,18 @@ class Sentence(Retold):
         """Whether a sentence names no thing and no place, only words and sizes."""
         pieces = [p for p in self.parts if isinstance(p, Piece)]
         told = any(p.what in ("attributes", "quantity", "texts") for p in pieces)
-        silent = ("attributes", "quantity", "texts", "fillers", "links", "sign", "hedges", "lengths", "unknown")
+        silent = (
+            "attributes",
+            "quantity",
+            "texts",
+            "fillers",
+            "links",
+            "sign",
+            "hedges",
+            "lengths",
+            "unknown",
+            "deepest",
+        )
         return told and len(pieces) == len(self.parts) and all(p.what in silent for p in pieces)
 
     def _more_of(self, before: Found) -> None:
@@ -94,80 +104,12 @@ class Sentence(Retold):
         reader = GroupReader(self, pieces, [])
         reader.found, reader.spots = [before], [(0, before)]
         sized = bool(before.size)
+        for p in pieces:
+            if p.what == "deepest":
+                self.use(p, "word")
         reader.more()
         if sized and CLEANED & set(before.words):  # the size before was the size as found
             before.was, before.size = before.size, ""
-
-    def _hours(self) -> None:
-        """A bare number up to 12 beside another place may be an hour: it is asked."""
-        self._round_the_clock()
-        highest = 0.0
-        for p in (p for p in self.parts if isinstance(p, Place)):
-            first = re.match(r"~?(\d+(?:\.\d+)?)", p.said)
-            if p.hour and first and float(first[1]) < highest:  # footages rise along a line; an hour does not
-                self._or_an_hour(p)
-            highest = max(highest, float(first[1]) if first else 0.0)
-        self._numbers_side_by_side()
-        self._place_again()
-        for a, b in zip(self.parts, self.parts[1:], strict=False):
-            if (
-                isinstance(b, Place)
-                and b.hour
-                and isinstance(a, Piece)
-                and a.what == "attributes"
-                and (a.says[0].isdecimal() or a.says in SIDES)
-            ):
-                self._or_an_hour(b)
-
-    def _round_the_clock(self) -> None:
-        """``crack at 33 from 10 to 2``: no stretch runs back from ten to two feet where the place is told."""
-        told = [
-            p for p in self.parts if isinstance(p, Place) and not p.hour and not p.asks and is_feet(p.start.lstrip("~"))
-        ]
-        for n, p in enumerate(self.parts):
-            back = isinstance(p, Place) and p.asks == "hours, or a stretch"
-            if (
-                isinstance(p, Place)
-                and back
-                and len(told) == 1
-                and float(told[0].start.lstrip("~")) > float(p.said.split("-")[1])
-            ):
-                at = list(self._tokens_of(p))
-                low, high = (float(end) for end in p.said.split("-"))
-                hours = Quantity("clock", high, low, at[0], at[-1] + 1)
-                self.parts[n] = Piece("quantity", "clock", at[0], at[-1] + 1, hours)
-
-    def _or_an_hour(self, place: Place) -> None:
-        self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
-        self.out.hours.append(list(self._tokens_of(place))[-1])
-
-    def _place_again(self) -> None:
-        """``roots at 40, about 41 maybe``: a place said again less surely may be the same one."""
-        feet_said = [p for p in self.parts if isinstance(p, Place) and re.fullmatch(r"~?\d+(\.\d+)?", p.said)]
-        for a, b in zip(feet_said, feet_said[1:], strict=False):
-            near = abs(float(a.said.lstrip("~")) - float(b.said.lstrip("~"))) <= SAME_PLACE_FT
-            if near and b.said[0] == "~" and a.said[0] != "~":
-                self.out.doubts.append("two places side by side: which?")
-
-    def _numbers_side_by_side(self) -> None:
-        """Numbers of speech with no word between them may be joined otherwise; one behind a size may be a size."""
-        for a, b in zip(self.parts, self.parts[1:], strict=False):
-            spoken = all(self.tokens[next(self._tokens_of(p))].spoken for p in (a, b))
-            if spoken and isinstance(a, Place) and a.bare and isinstance(b, Piece) and b.says == "in":
-                self.out.doubts.append("two numbers side by side: which is which?")  # "twenty two four inch"
-        for a, b, c in zip(self.parts, self.parts[1:], self.parts[2:], strict=False):
-            if isinstance(a, Place) and a.bare and isinstance(b, Piece) and b.what == "links" and _grows(a, c):
-                self.out.doubts.append("two numbers side by side: a place, or a size taken back?")
-        told = [p for p in self.parts if isinstance(p, Place) or p.what not in ("fillers", "links", "sign", "hedges")]
-        for a, b in zip(told, told[1:], strict=False):
-            if (
-                isinstance(a, Piece)
-                and a.says in ("pct", "in")
-                and isinstance(b, Place)
-                and b.said[0] == "~"
-                and len(told) == told.index(b) + 1
-            ) and any(isinstance(p, Place) for p in told[: told.index(b)]):
-                self.out.doubts.append("a place, or another size?")
 
     def _landmarks_beside(self) -> list[str]:
         """Landmarks beside the one footage of a sentence: what it lies by, in the words of the source."""
@@ -243,6 +185,11 @@ class Sentence(Retold):
         if not content:  # a list of places
             g.append(place)
             return
+        tail = next((n for n in range(len(g) - 1, at, -1) if isinstance(q := g[n], Piece) and q.what == "links"), None)
+        if tail is not None and self._is_ditto(g[tail:]):
+            groups[-1] = g[:tail]
+            groups.append([*g[tail:], place])  # "and another one at 25"
+            return
         first = next(n for n, p in enumerate(g) if isinstance(p, Place))
         if not any(self._content(p) for p in g[:first]):  # place first, then what is there
             groups.append([place])
@@ -265,6 +212,10 @@ class Sentence(Retold):
         cut = self._adjectives_before(g, kinds[0], at)
         groups[-1] = g[:cut]
         groups.append([*g[cut:], place])
+
+    def _is_ditto(self, parts: Sequence[Part]) -> bool:
+        told = [p for p in parts if self._content(p)]
+        return bool(told) and all(isinstance(p, Piece) and p.what == "dittos" for p in told)
 
     def _adjectives_before(self, g: list[Part], kind: int, at: int) -> int:
         """Words before a kind that go with it: back to the last link, or to the place."""
@@ -295,7 +246,7 @@ class Sentence(Retold):
             return []
         for p in places:
             if found[0].kind == "rolled" and p.bare and p.said in HOURS:
-                self._or_an_hour(p)  # "upside down, bottom's at twelve"
+                self.or_an_hour(p)  # "upside down, bottom's at twelve"
         marked = [p for p in places if p.landmark]
         if marked and len(places) > len(marked):
             places = [p for p in places if not p.landmark]
@@ -304,12 +255,7 @@ class Sentence(Retold):
                     f'"{marked[0].said.rstrip(":")}"' if f.kind in self.scheme.kinds and not f.negative else ""
                 )
         if len(places) > 1:
-            if not self._is_list(group):
-                self.out.doubts.append("two places side by side: which?")
-            if len({p.runs for p in places}) > 1:
-                self.out.doubts.append("a place and a stretch: or a size?")  # "roots at 30, sixty to seventy"
-            if len(places) == 2 and any(f.kind in ("standing", "submerged") for f in found):
-                self.out.doubts.append("from the one to the other, or at both?")
+            self._doubt_the_list(group, found, places)
             found = self._at_each(found, places)
         elif not places:
             for f in (f for f in found if f.kind == "depth" and f.text):
@@ -320,6 +266,16 @@ class Sentence(Retold):
                 if places[0].joint and "joint" not in f.words and "joint" in words_for(f.kind, self.scheme):
                     f.words.append("joint")
         return found
+
+    def _doubt_the_list(self, group: list[Part], found: list[Found], places: list[Place]) -> None:
+        """Several places of one thing: a list of them, unless they may be the ends of one, or a size."""
+        if not self._is_list(group):
+            self.out.doubts.append("two places side by side: which?")
+        if len({p.runs for p in places}) > 1:
+            self.out.doubts.append("a place and a stretch: or a size?")  # "roots at 30, sixty to seventy"
+        ends = len(places) == 2 and not all(p.runs for p in places)  # two stretches are no ends of one
+        if ends and any(f.kind in ("standing", "submerged") for f in found):
+            self.out.doubts.append("from the one to the other, or at both?")
 
     def _is_list(self, group: list[Part]) -> bool:
         """Whether between each two places something parts them: a comma, an *and*."""
@@ -362,21 +318,12 @@ def _marked_by(words: str) -> Place | None:
     return Place(f"near {by[1].strip()}:", 0, 0, landmark=by[1].strip()) if by else None
 
 
-def _grows(place: Place, size: Part) -> bool:
-    """``sixty, sixty-five percent``: a number that goes on into a share a little more."""
-    if not isinstance(size, Piece) or size.quantity is None or size.says != "pct":
-        return False
-    number = place.said.lstrip("~")
-    return is_feet(number) and 1 < size.quantity.low / max(float(number), 1) <= 1.5
-
-
 ONLY_ONE = frozenset({"main", "stopped", "ends_at", "dead_end", "collapse"})
 # what is said of the whole line, the house or the run, wherever the camera is just then
 NOWHERE_SAID = frozenset(
     {"water", "flush", "zero", "counter_reset", "head_changed", "pipe", "access", "skid", "rolled", "lens", "pass"}
 )
 HOURS = frozenset(str(n) for n in range(1, 13))
-SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our own value
 CLEANED = frozenset({"cut_flush", "cleared", "mostly_cleared"})
 
 

@@ -118,11 +118,14 @@ class Unnamed(Group):
 
     def _has_words(self) -> bool:
         told = any(p.what == "dittos" or p.what == "attributes" and p.says in CLEANED_STATES for p in self.parts)
+        beside = (
+            ("unknown",) if any(p.what == "dittos" for p in self.parts) else ()
+        )  # "same thing, a little heavier": asked
         return (
             (told or not self.s.carried)
             and bool(self.places)
             and all(
-                p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos")
+                p.what in ("fillers", "links", "sign", "quantity", "attributes", "hedges", "texts", "dittos", *beside)
                 for p in self.parts
             )
         )

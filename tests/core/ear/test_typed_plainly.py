@@ -5,7 +5,7 @@ Invented for these tests; common practice in how they are said, no source.
 
 import pytest
 
-from bellstone.core.ear import hear_line
+from bellstone.core.ear import SourceLine, hear_line, hear_page
 from bellstone.core.ear.lexicon import house_lexicon
 from bellstone.core.scheme import house_scheme
 
@@ -43,6 +43,24 @@ HEARD = {
     "pulled the toilet and went in there": ('access "pulled the toilet and went in there"',),
     "access is a 4 inch cleanout in the garage": ("near garage: access 4in",),
     "cleanout is in the front bed about 8 inches down": ('near front bed: access_fault buried "8 inches down"',),
+    # several things in one breath
+    "alright so at 22 we've got roots coming in at the joint on the left side about 10 percent then another one at 25 same thing": (
+        "22 roots joint left 10%", "25 roots joint left 10%",
+    ),
+    "belly 20 to 26 and another 40 to 44": ("20-26 standing", "40-44 standing"),
+    "two bellies, 20-26 and 40-44": ("20-26 standing", "40-44 standing"),
+    "three cracks at 12, 15 and 18": ("12 crack", "15 crack", "18 crack"),
+    "roots at 18 22 and 26 all pretty light": ("18 roots light", "22 roots light", "26 roots light"),
+    "at 44 cracked pipe, offset joint and roots": ("44 crack", "44 offset", "44 roots"),
+    "forty one crack on the top it runs to forty three": ("41-43 crack top",),
+    "fourteen there's another joint roots on both sides maybe ten fifteen percent": ("14 roots joint 10-15% sides",),
+    "coming up on 31 there's a wye on the right that's probably the kitchen": ('31 fitting wye right "probably kitchen"',),
+    # the pipe
+    "clay up to 44, pvc after that": ("0-44 pipe clay", "44 change clay > pvc"),
+    "everything after 44 is pvc": ("44 on pipe pvc",),
+    "we got four inch cast iron here pretty rough on the bottom": ("wear rough bottom", "pipe iron 4in"),
+    "coming up at nine feet there's the transition to clay with a rubber coupling": ("9 change clay", "9 coupling rubber"),
+    "bad joint at 28, roots and dirt": ('28 roots "bad joint"', "28 soil_seen"),
     # the bottom of a pipe, whichever it is
     "bottom of the cast iron is rotted out at 8": ("8 invert_gone",),
     "got to the city main at 77 feet": ("77 main",),
@@ -62,6 +80,8 @@ ASKED = {
     "hole 12, 3": ("12 hole 3 o'clock",),
     "from 40 to 46 there's about an inch of water and some paper sitting in it": ("40-46 standing 1in", "40-46 settled paper"),
     "bottom of the iron is rusty at 8": ("8 invert_gone",),
+    "wye right at 20": ("20 fitting wye right",),
+    "bend right at 20": ("20 fitting bend right",),
 }  # fmt: skip
 
 
@@ -82,6 +102,9 @@ NOT_TAKEN = {
     "goes vertical at 33, drops about 2 feet": "33 offset",
     "crack below the roof vent at 12": "access",
     "never got to the main at 77": "77 main",
+    "bad joint at 28": "offset",
+    "offset right at the wye": "offset right",
+    "roots at ten fifteen percent": "10-15%",  # without a word of doubt: a place, and a size
 }  # fmt: skip
 
 
@@ -105,3 +128,20 @@ def test_it_is_not_taken_for_what_looks_alike(said: str, taken: str) -> None:
 def test_a_word_of_english_is_no_slip_of_another(word: str, mended: str | None) -> None:
     """By the list of SCOWL, sizes 10 to 35, that ships."""
     assert house_lexicon().mended(word) == mended
+
+
+def told(*said: str) -> list[tuple[str, ...]]:
+    """The lines of timed words, one after the other."""
+    page = [SourceLine(number=n, time_s=5.0 * n, said=line) for n, line in enumerate(said, start=1)]
+    return [draft.heard.lines for draft in hear_page(page, HOUSE)]
+
+
+def test_where_it_runs_and_how_deep_are_said_of_the_thing_before() -> None:
+    lines = told("there's a belly here", "it goes from twenty six out to thirty one", "deepest part's maybe an inch")
+    assert lines == [("26-31 standing 1in",), (), ()]
+    assert told("roots here", "from 40 to 44", "main at 60")[0] == ("40-44 roots",)
+
+
+def test_what_is_told_next_lies_where_a_stretch_began_and_not_at_its_end() -> None:
+    lines = told("forty one crack on the top it runs to forty three", "i can see dirt up there")
+    assert lines == [("41-43 crack top",), ("41 soil_seen",)]
