@@ -10,6 +10,7 @@ from bellstone.core.scheme import RATING_WORDS
 from bellstone.core.water import PondShown
 
 TITLES = {
+    "fact": "The house and the visit",
     "symptom": "Symptoms", "flush": "Flush tests", "negative": "Looked for and not there", "note": "Notes",
     "count": "Counts said", "length": "How far the main is thought to be", "advice": "Recommended",
     "claim": "What others say", "repair": "Repairs looked at", "mark": "Marks", "flag": "To write on the flags",

@@ -32,9 +32,9 @@ def _above(
         supposed = "" if bore else f", were it {USUAL_BORE_IN:.0f} in"
         yield f"cover {cover:.1f} ft ± {band:.1f} over the pipe{supposed}" if cover > 0 else "no cover over the pipe"
     here = [s for s in site.stretches if _meets(s, d)]
-    over = dict.fromkeys([*(s.surface for s in here if s.surface), *_noted(d, rows), *_drawn(d, plan)])
+    over = dict.fromkeys([*(s.surface for s in here if s.surface), *_told(d, rows, "surface"), *_drawn(d, plan)])
     yield f"to restore: {', '.join(over)}" if over else "what lies over it was not said"
-    owners = dict.fromkeys(s.owner for s in here if s.owner)
+    owners = dict.fromkeys([*(s.owner for s in here if s.owner), *_told(d, rows, "owned")])
     yield f"whose: {', '.join(owners)}" if owners else "whose it is was not said"
 
 
@@ -53,15 +53,10 @@ def _meets(s: Stretch, d: Bracket) -> bool:
     return min(first, last) < d.end_ft and max(first, last) > d.start_ft
 
 
-def _noted(d: Bracket, rows: Sequence[Resolved]) -> Iterator[str]:
-    """Surfaces noted at a footage within the dig: the walk, the curb."""
+def _told(d: Bracket, rows: Sequence[Resolved], kind: str) -> Iterator[str]:
+    """What was noted at a footage within the dig: surfaces, the walk or the curb; or whose the pipe is there."""
     for r in rows:
-        if (
-            r.sighting.kind == "surface"
-            and r.sighting.text
-            and r.place.how == "station"
-            and r.place.station is not None
-        ):
+        if r.sighting.kind == kind and r.sighting.text and r.place.how == "station" and r.place.station is not None:
             end = r.place.end if r.place.end is not None else r.place.station
             if r.place.station <= d.end_ft and end >= d.start_ft:
                 yield r.sighting.text.strip('"')

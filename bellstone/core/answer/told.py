@@ -3,10 +3,13 @@
 from collections.abc import Iterator
 from typing import Literal
 
-from bellstone.core.entry import amount_words, position_words
+from bellstone.core.entry import amount_words, fact_lines, position_words
 from bellstone.core.record import FlushTest, Lateral, Mark, Rec, Recommendation, Repair, Visit
 
-About = Literal["symptom", "flush", "negative", "note", "count", "length", "advice", "claim", "repair", "mark", "flag"]
+About = Literal[
+    "fact", "symptom", "flush", "negative", "note", "count", "length", "advice", "claim", "repair", "mark", "flag"
+]
+IN_THE_HEAD = ("job_number",)  # of the page, where a copy without names leaves it out
 VIEWS = {
     "agree": "we agree", "disagree": "we disagree", "cannot_tell": "cannot be told", "open": "not looked into",
 }  # fmt: skip
@@ -26,6 +29,7 @@ def statements_of(lateral: Lateral, visit: Visit) -> tuple[Statement, ...]:
     return tuple(
         Statement(id=ident, about=about, words=words)
         for about, found in (
+            ("fact", ((f"fact-{of}", words) for of, words in fact_lines(lateral.site, visit) if of not in IN_THE_HEAD)),
             ("symptom", ((s.id, s.said) for s in visit.symptoms)),
             ("flush", ((f.id, _flush(f)) for f in visit.flush_tests)),
             ("negative", _negatives(visit)),

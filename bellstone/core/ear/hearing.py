@@ -4,10 +4,11 @@ from collections.abc import Iterator, Sequence
 from copy import deepcopy
 from dataclasses import dataclass, replace
 
+from bellstone.core.ear.about_house import about_house
 from bellstone.core.ear.cover import Piece, cover_of
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.gathering import Gathering
-from bellstone.core.ear.heard import Context, Heard
+from bellstone.core.ear.heard import Context, Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
 from bellstone.core.ear.meanings import as_hours, of_two_meanings, two_meanings, with_candidate
 from bellstone.core.ear.numbers import joined_numbers
@@ -51,6 +52,9 @@ def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context
 def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Context) -> Heard:
     """A line heard; where a word of it has two meanings, with each of them."""
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
+    if told := about_house(text, tokens):
+        words = tuple(WordUsed(text[t.start : t.end], "fact", t.start, t.end) for t in tokens)
+        return Heard(text, "heard", (told,), words=words)
     pieces = cover_of(tokens, lexicon)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)

@@ -119,10 +119,9 @@ class Lexicon:
         ['shifted', 'paper', 'grease', None, None, None, 'channel']
         """
         found = self._one_letter_off(word)
-        if found is None or not is_english(word):
-            return found
-        short, long = sorted((word, found), key=len)
-        return found if long == f"{short}s" or long == f"{short}d" and short.endswith("e") else None
+        if found is None or word == f"{found}d":  # "snaked" is no "snake": who did it, and who is to do it
+            return None
+        return found if not is_english(word) or f"{word}s" == found or f"{found}s" == word else None
 
     def _one_letter_off(self, word: str) -> str | None:
         if word in self.spelled or not word.isalpha() or len(word) < LEAST_LETTERS:

@@ -20,7 +20,7 @@ def as_written(text: str, scheme: Scheme) -> Heard | None:
 REASON_WORDS = 3  # of why the main was not reached, that are only that
 FREE = frozenset({
     "note", "stopped", "met", "counter_reset", "skid", "head_changed", "forced", "cutter", "rolled",
-    "surface", "property_line", "located", "repair", "main", "crossing",
+    "surface", "property_line", "located", "repair", "main", "crossing", "owned",
 })  # fmt: skip
 
 

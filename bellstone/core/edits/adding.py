@@ -28,6 +28,7 @@ from bellstone.core.entry import (
     StartPass,
     StartRun,
     StartVisit,
+    TellFact,
 )
 from bellstone.core.ground import DomainError, feet_from
 from bellstone.core.record import (
@@ -103,6 +104,9 @@ class Adder(Draft):
                     self.keep("flush_tests", act.test.model_copy(update={"id": self.new_id("f", "flush_tests")}))
                 case CannotAssess():
                     self._cannot_assess(act)
+                case TellFact():
+                    self.facts[act.of] = act.words
+                    self.added.append(f"fact-{act.of}")
                 case Say():
                     self._say(act)
 

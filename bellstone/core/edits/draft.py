@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterable
 from typing import Any
 
 from bellstone.core.edits.landmarks import known_as, landmark_kind
+from bellstone.core.entry import OF_HOUSE
 from bellstone.core.ground import DomainError
 from bellstone.core.record import (
     Item,
@@ -56,11 +57,12 @@ class Draft:
         self.marks = list(lateral.marks)
         self.plan = list(lateral.site.plan)
         self.plan_zero = lateral.site.plan_zero
+        self.facts: dict[str, str] = {}  # told of the house and of the visit
 
     def result(self) -> Lateral:
         groups = {k: tuple(v) for k, v in self.visit.items()}
         visit = self.lateral.visits[self.index].model_copy(
-            update={**groups, "main_level": self.main_level, "telling": self.telling}
+            update={**groups, "main_level": self.main_level, "telling": self.telling, **self._facts(of_house=False)}
         )
         visits = (*self.lateral.visits[: self.index], visit, *self.lateral.visits[self.index + 1 :])
         return self.lateral.model_copy(
@@ -70,13 +72,18 @@ class Draft:
                 "lines": tuple(self.lines),
                 "items": tuple(self.items),
                 "marks": tuple(self.marks),
-                "site": self.lateral.site.model_copy(update={"plan": tuple(self.plan), "plan_zero": self.plan_zero}),
+                "site": self.lateral.site.model_copy(
+                    update={"plan": tuple(self.plan), "plan_zero": self.plan_zero, **self._facts(of_house=True)}
+                ),
                 "claims": tuple(self.claims),
                 "recommendations": tuple(self.recommendations),
                 "repairs": tuple(self.repairs),
                 "tools": tuple(self.tools),
             }
         )
+
+    def _facts(self, of_house: bool) -> dict[str, str]:
+        return {of: words for of, words in self.facts.items() if (of in OF_HOUSE) == of_house}
 
     @property
     def run(self) -> Run | None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from bellstone.core.entry import EntryReading, See, read_line, sighting_line
+from bellstone.core.entry import FACTS, OF_HOUSE, EntryReading, See, read_line, sighting_line
 from bellstone.core.ground import DomainError
 from bellstone.core.record import Lateral, Sighting, Visit
 from bellstone.core.scheme import Scheme
@@ -72,10 +72,20 @@ def without_all(lateral: Lateral, thing_ids: Sequence[str], visit: int = -1) -> 
     return lateral
 
 
+OF_LATERAL = ("claims", "recommendations", "repairs", "tools", "marks")  # told of the lateral, and of no visit
+
+
 def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
-    """The record without one sighting, depth, remark or other thing of a visit."""
+    """The record without one sighting, depth, remark, statement or fact."""
     index = visit % len(lateral.visits)
     old = lateral.visits[index]
+    fact = thing_id.removeprefix("fact-")
+    if fact != thing_id and fact in FACTS:
+        return _without_fact(lateral, index, fact)
+    for group in OF_LATERAL:
+        left = tuple(x for x in getattr(lateral, group) if x.id != thing_id)
+        if len(left) < len(getattr(lateral, group)):
+            return lateral.model_copy(update={group: left})
     groups = (
         "sightings",
         "depths",
@@ -92,6 +102,13 @@ def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
         raise DomainError("id", thing_id, "is not in this visit")
     gone = {s.item for s in old.sightings if s.id == thing_id}
     return without_overrides(with_visit(lateral, index, old.model_copy(update=update)), gone)
+
+
+def _without_fact(lateral: Lateral, index: int, fact: str) -> Lateral:
+    """The record without one thing told of the house or of a visit."""
+    if fact in OF_HOUSE:
+        return lateral.model_copy(update={"site": lateral.site.model_copy(update={fact: ""})})
+    return with_visit(lateral, index, lateral.visits[index].model_copy(update={fact: ""}))
 
 
 def without_overrides(lateral: Lateral, items: set[str]) -> Lateral:

@@ -1,5 +1,6 @@
 """The entry language: a line read with every word accounted for, and printed back."""
 
+from bellstone.core.entry.facts import FACTS, OF_HOUSE, fact_lines
 from bellstone.core.entry.grammar import read_line
 from bellstone.core.entry.limits import too_much
 from bellstone.core.entry.printing import amount_words, clock_words, pipe_words, position_words, sighting_line
@@ -30,6 +31,7 @@ from bellstone.core.entry.reading import (
     StartPass,
     StartRun,
     StartVisit,
+    TellFact,
     WordUse,
 )
 from bellstone.core.entry.special import read_pipe
@@ -38,6 +40,7 @@ from bellstone.core.entry.writing import finding_lines, page_of, reading_line
 
 __all__ = [
     "Act",
+    "FACTS",
     "FILLERS",
     "CannotAssess",
     "Choice",
@@ -50,6 +53,7 @@ __all__ = [
     "Know",
     "Lie",
     "NEW",
+    "OF_HOUSE",
     "Question",
     "ReadDepth",
     "ReadInvert",
@@ -64,9 +68,11 @@ __all__ = [
     "StartPass",
     "StartRun",
     "StartVisit",
+    "TellFact",
     "WordUse",
     "amount_words",
     "clock_words",
+    "fact_lines",
     "kind_words",
     "page_of",
     "pipe_words",

@@ -323,6 +323,8 @@ class _LineReader:
 
     def _free_text(self, kind: str, part: str, at: int, position: Position, unsure: bool) -> None:
         words = part[at:].strip(" :,")
+        if len(words) > 1 and words[0] == words[-1] == '"' and '"' not in words[1:-1]:
+            words = words[1:-1].strip()  # the words of a surface, as those of any finding
         self.acts.append(self._see(position, kind, part, text=words, sureness="unsure" if unsure else "sure"))
         if kind in ("stopped", "note") and (estimate := length_estimate(words)):
             self.acts.append(estimate)

@@ -170,6 +170,17 @@ class Say(Rec):
     what: Claim | Recommendation | Symptom | Repair | Tool
 
 
+FactOf = Literal["built", "faces", "occupancy", "job_number", "cleaning_before", "weather"]
+
+
+class TellFact(Rec):
+    """One thing of the house or of the visit, in the words it was told with; told again, the last stands."""
+
+    act: Literal["fact"] = "fact"
+    of: FactOf
+    words: str
+
+
 class Draw(Rec):
     """A thing on the plan of the lot; told by latitude and longitude, its feet wait for where the lot's zero is."""
 
@@ -212,6 +223,7 @@ Act = Annotated[
     | EstimateLength
     | Flush
     | CannotAssess
+    | TellFact
     | Say,
     Field(discriminator="act"),
 ]

@@ -3,6 +3,7 @@
 import re
 from typing import Any
 
+from bellstone.core.entry.facts import read_fact
 from bellstone.core.entry.levels import read_levels
 from bellstone.core.entry.on_the_lot import read_drawn, read_mark
 from bellstone.core.entry.positions import LENGTH, feet_amount, read_position
@@ -62,6 +63,7 @@ def read_special(text: str) -> Special | None:
         read_levels,
         read_count,
         read_flush,
+        read_fact,
         _cannot_assess,
         _length,
         read_saying,
@@ -263,10 +265,12 @@ def length_estimate(text: str) -> EstimateLength | None:
 
     >>> length_estimate("main about 12 on (manhole)").estimate.basis
     'manhole'
+    >>> length_estimate("main about 85 in all (map)").estimate.from_landmark is None  # from the zero, not from here
+    True
     """
     match = re.search(
         rf"\bmain\s+(?P<about>about\s+|~)?(?P<a>{LENGTH})(?:\s*(?:-|or|to)\s*(?P<b>{LENGTH}))?\s*(?:ft\s+)?"
-        r"(?P<how>on|further|away)\b(?:\s*\((?P<basis>[^)]*)\))?",
+        r"(?P<how>on|further|away|in all)\b(?:\s*\((?P<basis>[^)]*)\))?",
         text,
         re.I,
     )
@@ -277,11 +281,18 @@ def length_estimate(text: str) -> EstimateLength | None:
         ends = sorted((amount.likely or 0.0, feet_amount(match["b"]).likely or 0.0))
         amount = Amount(form="range", low=ends[0], high=ends[1], unit="ft", said=match[0])
     estimate = LengthEstimate(
-        distance=amount, from_landmark="here", basis=match["basis"] or "guess", said=match[0].strip()
+        distance=amount,
+        from_landmark=None if match["how"].lower() == "in all" else "here",
+        basis=match["basis"] or "guess",
+        said=match[0].strip(),
     )
     return EstimateLength(estimate=estimate)
 
 
 def _length(text: str) -> Special | None:
-    act = length_estimate(text) if re.match(r"main\s+(?:about|~|\d).*\b(?:on|further|away)\b", text, re.I) else None
+    act = (
+        length_estimate(text)
+        if re.match(r"main\s+(?:about|~|\d).*\b(?:on|further|away|in all)\b", text, re.I)
+        else None
+    )
     return ([act], []) if act else None

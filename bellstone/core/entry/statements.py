@@ -124,12 +124,14 @@ def read_flush(text: str) -> Special | None:
         return [], [Question(text="How did the water move?", start=0, end=len(text), choices=choices)]
     found = re.search(rf"{NUMBER}\s*gal", rest, re.I)
     amount = amount_at(rest, found.start()) if found else None
+    watched = re.search(r"\bwatched\s+at\s+(?P<where>[^,]+)", rest, re.I)
     left = re.search(r"\bleft\s+(?:behind\s+)?(?P<what>\w+)", rest, re.I)
-    taken = rf"{result}|{NUMBER}\s*gal\b|,|\bleft\s+(?:behind\s+)?\w+"
+    taken = rf"{result}|watched\s+at\s+[^,]+|{NUMBER}\s*gal\b|,|\bleft\s+(?:behind\s+)?\w+"
     fixture = re.sub(taken, " ", rest, flags=re.I).strip()
     tree = {
         "id": NEW, "fixture": re.sub(r"\s+", " ", fixture)[:80], "result": result.replace(" ", "_"),
         "gallons": amount[0] if amount else None, "left_behind": left["what"] if left else "", "said": text,
+        "watched_at": watched["where"].strip()[:80] if watched else "",
     }  # fmt: skip
     return [Flush(test=FlushTest.model_validate(tree))], []
 

@@ -32,7 +32,7 @@ UNIT_WORDS = frozenset({"in", "ft", "deg", "gal", "min"})
 NEVER_BEGUN = FILLERS | UNIT_WORDS | {"not", "no", "never"}
 FREE_TEXT_KINDS = frozenset({
     "note", "stopped", "met", "counter_reset", "skid", "head_changed", "forced", "cutter", "rolled", "surface",
-    "property_line", "located", "repair",
+    "property_line", "located", "repair", "owned",
 })  # fmt: skip
 
 

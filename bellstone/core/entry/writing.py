@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
+from bellstone.core.entry.facts import OF_HOUSE, fact_lines, read_fact
 from bellstone.core.entry.on_the_lot import drawn_line, mark_line, zero_line
 from bellstone.core.entry.printing import amount_words, pipe_words, position_words, sighting_line
 from bellstone.core.entry.vocabulary import FREE_TEXT_KINDS
@@ -74,6 +75,7 @@ def finding_lines(lateral: Lateral, visit: Visit) -> list[str]:
 
 def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
     """A visit as it was told: its sightings in order, a run returned to by its name, what hangs on one behind it."""
+    yield from _facts(lateral, visit)
     yield from (f"symptom {s.said}" for s in visit.symptoms)
     # only what was said before can be said to be the same
     before = lateral.visits[: lateral.visits.index(visit)]
@@ -99,6 +101,14 @@ def _visit_lines(lateral: Lateral, visit: Visit) -> Iterator[str]:
     yield from (_flush_line(f) for f in visit.flush_tests)
     if visit.telling is not None and visit.telling != teller.run:
         yield from teller.turn_to(visit.telling)
+
+
+def _facts(lateral: Lateral, visit: Visit) -> Iterator[str]:
+    """What was told of the house stands with the first visit; what no line can tell is a ``#`` line."""
+    first = visit is lateral.visits[0]
+    for of, line in fact_lines(lateral.site, visit):
+        if first or of not in OF_HOUSE:
+            yield line if read_fact(line) is not None else f"# {line}"
 
 
 def _lines_of(visit: Visit) -> list[list[Sighting]]:
@@ -353,7 +363,7 @@ def _length_line(e: LengthEstimate) -> str:
     feet = (
         f"{tidy(d.low, 3)}-{tidy(d.high, 3)}" if d.low is not None and d.high is not None else tidy(d.likely or 0.0, 3)
     )
-    return f"main {about}{feet} on ({e.basis})"
+    return f"main {about}{feet} {'on' if e.from_landmark else 'in all'} ({e.basis})"
 
 
 def _count_line(c: Count) -> str:
@@ -363,8 +373,9 @@ def _count_line(c: Count) -> str:
 
 def _flush_line(f: FlushTest) -> str:
     gallons = f" {amount_words(f.gallons)}" if f.gallons else ""
+    watched = f", watched at {f.watched_at}," if f.watched_at else ""
     left = f", left {f.left_behind}" if f.left_behind else ""
-    return f"flush test {f.fixture}{gallons} {f.result.replace('_', ' ')}{left}"
+    return f"flush test {f.fixture}{gallons}{watched} {f.result.replace('_', ' ')}{left}"
 
 
 def _repair_line(r: Repair) -> str:

@@ -29,6 +29,7 @@ class Visit(Rec):
     purpose: Word = ""
     job_number: Word = ""
     cleaning_before: Text = ""
+    weather: Word = ""
     symptoms: Annotated[tuple[Symptom, ...], Field(max_length=200)] = ()
     recordings: Annotated[tuple[Recording, ...], Field(max_length=50)] = ()
     runs: Annotated[tuple[Run, ...], Field(max_length=50)] = ()

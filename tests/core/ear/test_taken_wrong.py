@@ -14,12 +14,16 @@ def hear(text: str) -> Heard:
 
 
 @pytest.mark.parametrize("text", [
-    "main is about 10 feet further", "main at 97 by the map", "the records have the main at 90", "we're about 5 feet from the main",
+    "main is about 10 feet further", "main at 97 by the map", "we're about 5 feet from the main",
     "12 ft from the main", "main 8 more feet", "main line is clay", "main stack is cast at 12", "can see the main from here at 80",
     "main ahead at about 85",
 ])  # fmt: skip
 def test_where_the_main_is_thought_to_be_it_is_not_reached(text: str) -> None:
     assert hear(text).outcome != "heard"
+
+
+def test_what_paper_has_is_an_estimate_by_its_name() -> None:
+    assert hear("the records have the main at 90").lines == ("main about 90 in all (records)",)
 
 
 @pytest.mark.parametrize(("text", "line"), [

@@ -2067,6 +2067,7 @@ export interface components {
              *         "purpose": "",
              *         "job_number": "",
              *         "cleaning_before": "",
+             *         "weather": "",
              *         "symptoms": [],
              *         "recordings": [],
              *         "runs": [],
@@ -3434,7 +3435,7 @@ export interface components {
              * About
              * @enum {string}
              */
-            about: "symptom" | "flush" | "negative" | "note" | "count" | "length" | "advice" | "claim" | "repair" | "mark" | "flag";
+            about: "fact" | "symptom" | "flush" | "negative" | "note" | "count" | "length" | "advice" | "claim" | "repair" | "mark" | "flag";
             /** Words */
             words: string;
         };
@@ -3614,6 +3615,11 @@ export interface components {
              * @default
              */
             cleaning_before: string;
+            /**
+             * Weather
+             * @default
+             */
+            weather: string;
             /**
              * Symptoms
              * @default []
@@ -3977,7 +3983,7 @@ export interface components {
              * Acts
              * @default []
              */
-            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["EndRun"] | components["schemas"]["ResetCounter"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["SetLandmark"] | components["schemas"]["Draw"] | components["schemas"]["SetMark"] | components["schemas"]["SetPlanZero"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["Say"])[];
+            acts: (components["schemas"]["See"] | components["schemas"]["StartVisit"] | components["schemas"]["StartRun"] | components["schemas"]["StartPass"] | components["schemas"]["EndRun"] | components["schemas"]["ResetCounter"] | components["schemas"]["Know"] | components["schemas"]["ReadDepth"] | components["schemas"]["ReadInvert"] | components["schemas"]["ReadPitch"] | components["schemas"]["Lie"] | components["schemas"]["SetLandmark"] | components["schemas"]["Draw"] | components["schemas"]["SetMark"] | components["schemas"]["SetPlanZero"] | components["schemas"]["CountThings"] | components["schemas"]["EstimateLength"] | components["schemas"]["Flush"] | components["schemas"]["CannotAssess"] | components["schemas"]["TellFact"] | components["schemas"]["Say"])[];
             /**
              * Unread
              * @default []
@@ -4256,6 +4262,24 @@ export interface components {
              * @default
              */
             purpose: string;
+        };
+        /**
+         * TellFact
+         * @description One thing of the house or of the visit, in the words it was told with; told again, the last stands.
+         */
+        TellFact: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            act: "fact";
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "built" | "faces" | "occupancy" | "job_number" | "cleaning_before" | "weather";
+            /** Words */
+            words: string;
         };
         /** SaidPage */
         SaidPage: {

@@ -18,7 +18,6 @@ export function Heading({ desk: { assessment: a, record } }: { desk: Desk }) {
           <p>
             {[
               record.site.locality,
-              record.site.built && `built ${record.site.built}`,
               `sewer lateral, ${record.lines?.find((l) => l.id === a.path)?.name}`,
               a.visit,
               a.job,

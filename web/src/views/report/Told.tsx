@@ -3,6 +3,7 @@ import { shownFt } from '../../strip/get-axis';
 
 /** Sections of the page, each with what is said there. */
 const SECTIONS: [string, string[]][] = [
+  ['The house and the visit', ['fact']],
   ['Flush tests', ['flush']],
   ['Looked for and not there', ['negative']],
   ['Notes', ['note']],

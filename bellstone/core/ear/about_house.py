@@ -1,0 +1,113 @@
+"""Whole lines about the house, the visit and the ground above: no finding in the pipe, and a fact or a stretch of their own."""
+
+import re
+from collections.abc import Sequence
+
+from bellstone.core.ear.flush_and_length import flush_line, length_line
+from bellstone.core.ear.places import feet
+from bellstone.core.ear.token import Token
+
+_HOUSE = r"(?:the |this )?(?:house|home|building|place|property|dwelling|duplex)"
+_BE = r"(?: is| was| has been| looks)?"
+_FT = r"(?: feet| foot| ft)?"
+_NUMBER = r"(\d+(?:\.\d+)?)"
+_FACTS = (
+    ("house built {0}", rf"(?:{_HOUSE}{_BE} )?(?:built|dates? (?:from|back to)) (?:in |around |about |circa )?(\d{{4}})"),
+    ("house built {0}", rf"{_HOUSE}{_BE} from (?:about |around )?(?:the )?((?:early |late |mid )?(?:19|20)?\d0 ?'?s|\d{{4}})"),
+    ("house {0}", rf"{_HOUSE}{_BE} (?:currently |now )?(vacant|empty|occupied|rented|lived in|owner occupied)"),
+    ("house faces {0}", rf"{_HOUSE} (?:faces?|is facing|fronts?) ((?:north|south)?(?:east|west)|north|south)"),
+    ("job {0}", r"job (?:number |no |# ?)?(?:is )?(\d[\w-]{1,20})"),
+)  # fmt: skip
+# when the line was cleaned: with a time, or with what and how far, it was done before this look
+_AGO = r"(?:a|two|three|several|few|a few|\d+) (?:day|week|month|year)s? ago"
+_LATELY = (
+    r"(?:yesterday|today|earlier today|recently|the day before|already|this (?:morning|week|month|year)|"
+    rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)|{_AGO})"
+)
+_CLEANED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled|flailed|cut)"
+_CLEANER = r"(?:they|we|he|she|i|(?:the )?(?:owner|plumber)|the last guy|somebody|another outfit|the other company)"
+_IT = r"(?: it| the line| the pipe| the roots)?"
+_LINE = r"(?:the |this )?(?:line|pipe|lateral|sewer|it|main line|roots)(?: is| was| were| had| has)?"
+_FAR = rf"(?:(?: all the way)?(?: out)?(?: to| up to) \d+(?:\.\d+)?{_FT})"
+_TOOL = r"(?: with (?:a |an |the )?[a-z0-9\" .]{1,30}?)"
+_CLEANED_BEFORE = (
+    rf"{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
+    rf"{_CLEANER}(?: just)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
+    rf"(?:{_CLEANER} )?{_CLEANED}{_IT}{_TOOL}{_FAR}",
+)
+_WEATHER = r"(?:raining|rained|rainy|pouring|snowing|snowed|freezing|frozen|dry|wet|no rain)"
+_HOW_LONG = (
+    r"(?: (?:hard|heavily|all|for|the|since|last|this|past|a|an|few|couple|of|two|three|\d+|weeks?|months?|days?|night|morning|"
+    r"today|yesterday|now|out|here|outside))+"
+)
+_SKY = rf"(?:it (?:is|was|has|had) )?(?:been )?{_WEATHER}{_HOW_LONG}"
+_GROUND = r"(driveway|drive|street|road|sidewalk|walk|lawn|yard|alley|garage|house|patio|deck|parking lot|slab|porch|garden|field)"
+_FROM = rf"(?:from|past|beyond|after) {_NUMBER}{_FT}(?: on| down| out| onward| on down| on out)?"
+_ALL = r"(?:everything |all |the line |the pipe |line |pipe )?"
+_UNDER = rf"(?:under|beneath|below) (?:the |a )?{_GROUND}"
+_ABOVE = (
+    rf"(?:it (?:is |runs |goes )|we are |line (?:is |runs )|runs |goes )?{_UNDER} (?:from )?{_NUMBER} to {_NUMBER}{_FT}",
+    rf"(?:from )?{_NUMBER} to {_NUMBER}{_FT}(?: it is| is| it runs| runs| we are)? {_UNDER}",
+)
+_ABOVE_ON = rf"{_ALL}{_FROM}(?: it is| is| it runs| we are)? (?:under|beneath|below|in|out in) (?:the |a )?{_GROUND}"
+_WHOSE = (
+    r"(shared(?: line| pipe)?(?: with .{3,30})?|not (?:ours|our line|our pipe|his|hers|theirs)|next door s?|somebody else's|"
+    r"(?:the )?(?:city|county|town|neighbor|neighbour|association)(?: is| s|'s)?(?: line| pipe| problem| side| responsibility)?)"
+)
+_OWNED = (
+    rf"{_ALL}{_FROM}(?: it is| is| that is| belongs to| it belongs to)? {_WHOSE}",
+    rf"{_WHOSE} {_FROM}",
+)
+
+
+def about_house(said: str, tokens: Sequence[Token]) -> str | None:
+    """The line of the entry language that a whole line about the house or the ground says, or None.
+
+    Examples
+    --------
+    >>> from bellstone.core.ear.lexicon import house_lexicon
+    >>> from bellstone.core.ear.numbers import joined_numbers
+    >>> from bellstone.core.ear.tokens import tokens_of
+    >>> def line(said):
+    ...     return about_house(said, joined_numbers(tokens_of(said, house_lexicon())))
+    >>> line("the house was built in 1958"), line("past sixty it's under the street")
+    ('house built 1958', '60 on surface street')
+    >>> line("line was jetted yesterday"), line("the house drain was built in clay")
+    ('cleaned before: line was jetted yesterday', None)
+    """
+    words = " ".join(t.word if t.number is None else feet(t.number) for t in tokens if t.word not in (".", ",", "!"))
+    words = words.replace(" - ", " to ").strip()
+    for line, pattern in _FACTS:
+        if found := re.fullmatch(pattern, words):
+            return line.format(re.sub(r" ?'?s$", "s", found[1]) if found[1][0].isdecimal() else found[1])
+    if any(re.fullmatch(pattern, words) for pattern in _CLEANED_BEFORE):
+        return f"cleaned before: {_kept(said)}"
+    if re.fullmatch(_SKY, words):
+        return f"weather {_kept(said)}"
+    return _above(words) or _owned(words) or length_line(words) or flush_line(words)
+
+
+def _kept(said: str) -> str:
+    return " ".join(said.replace(":", ",").replace(";", ",").strip(" .,!").split())
+
+
+def _above(words: str) -> str | None:
+    """``under the driveway from 20 to 34``, ``past 60 it is in the street``: what lies over the line."""
+    if found := re.fullmatch(_ABOVE[0], words):
+        return f"{found[2]}-{found[3]} surface {found[1]}"
+    if found := re.fullmatch(_ABOVE[1], words):
+        return f"{found[1]}-{found[2]} surface {found[3]}"
+    found = re.fullmatch(_ABOVE_ON, words)
+    return f"{found[1]} on surface {found[2]}" if found else None
+
+
+def _owned(words: str) -> str | None:
+    """``shared line from 55 down``, ``not our line past 55``: whose the pipe is from there on."""
+    if found := re.fullmatch(_OWNED[0], words):
+        return f"{found[1]} on owned {_owner(found[2])}"
+    found = re.fullmatch(_OWNED[1], words)
+    return f"{found[2]} on owned {_owner(found[1])}" if found else None
+
+
+def _owner(words: str) -> str:
+    return re.sub(r"(?: is| s|'s)$", "", words)  # "the city's" is read as *the city is*
