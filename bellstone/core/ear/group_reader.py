@@ -42,6 +42,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         self._fault_of_an_access()
         self._well_beside_a_defect()
         self._bad_patch()
+        self._out_of_round()
         self._deposits_named()
         self._dry_fitting()
         self._soil_of_a_collapse()

@@ -4,7 +4,7 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import Group
 from bellstone.core.ear.wording import words_of
 
-GOOD = words_of("fine tight good clean solid perfect beautiful")
+GOOD = words_of("fine tight good clean solid perfect beautiful clear")
 DEPOSITS = frozenset({"deposits", "settled deposits", "deposit", "debris", "sediment"})
 BUILT_UP = frozenset({"grease", "scale", "settled"})
 LIFTS = words_of("lifting lifted lifts peeling peeled lip loose raised humped")
@@ -52,6 +52,13 @@ class OneThing(Group):
         of = [f for f in self.found if f.kind in BUILT_UP and f not in loose and not f.negative]
         if len(loose) == 1 and len(of) == 1:
             self._take_out(loose[0], of[0])
+
+    def _out_of_round(self) -> None:
+        """``pvc deflected 10 percent``: out of round by a share, where a joint is deflected by an angle."""
+        share = any(p.what == "quantity" and p.says == "pct" for p in self.parts)
+        for f in self.found:
+            if share and f.kind == "angled" and "deflect" in f.named and not f.negative:
+                f.kind, f.words = "deformed", []
 
     def _bad_patch(self) -> None:
         """``the patch at 40 is lifting``, ``a dip in the patch``: what is wrong with a repair is told of the repair."""

@@ -339,7 +339,8 @@ def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, ab
     led = before in FROM or about and words_at(tokens, pieces, i - 2) in FROM
     on = goes_on(pieces, tokens, j, led)
     rest = before in ("after", "past", "beyond") and words_at(tokens, pieces, i - 2).split()[-1:] in REST
-    if on is None and before not in ("past", "beyond", "from") and not rest:
+    blind = pieces[i - 1].what == "places" and before.endswith((" past", " beyond"))  # "can't see past 60"
+    if on is None and before not in ("past", "beyond", "from") and not rest and not blind:
         return None
     end, plain = on or (j, rest)
     asks = "" if plain else "from there on: to where?" if before == "from" else "from there on, or only there?"

@@ -33,8 +33,14 @@ class WhichNumber(Retold):
                 and isinstance(a, Piece)
                 and a.what == "attributes"
                 and (a.says[0].isdecimal() or a.says in SIDES)
+                and not self._led_from(b)
             ):
                 self.or_an_hour(b)
+
+    def _led_from(self, place: Place) -> bool:
+        """``split along the bottom from 4 to 9``: the one place of a line, led by *from*, is in feet."""
+        alone = sum(isinstance(p, Place) for p in self.parts) == 1
+        return alone and place.runs and self.words(place).split()[0] == "from"
 
     def _round_the_clock(self) -> None:
         """``crack at 33 from 10 to 2``: no stretch runs back from ten to two feet where the place is told."""

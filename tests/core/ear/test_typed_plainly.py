@@ -61,6 +61,15 @@ HEARD = {
     "we got four inch cast iron here pretty rough on the bottom": ("wear rough bottom", "pipe iron 4in"),
     "coming up at nine feet there's the transition to clay with a rubber coupling": ("9 change clay", "9 coupling rubber"),
     "bad joint at 28, roots and dirt": ('28 roots "bad joint"', "28 soil_seen"),
+    # bends, fittings and what is wrong with them
+    "the pipe takes a hard left at 22": ("22 fitting bend left",),
+    "pipe necks down at 35": ("35 fitting reducer",),
+    "cracked coupling at 12": ("12 crack", "12 coupling"),
+    "pvc deflected 10 percent at 60": ("60 deformed 10%",),
+    "root stubs left at 40": ("40 roots cut_flush",),
+    "piece of tile laying in the bottom at 46": ("46 break pieces loose bottom",),
+    "dripping from the top at 33": ("33 leaking_in drops top",),
+    "iron is split along the bottom from 4 to 9": ("4-9 pipe iron", "4-9 crack bottom lengthwise"),
     # the bottom of a pipe, whichever it is
     "bottom of the cast iron is rotted out at 8": ("8 invert_gone",),
     "got to the city main at 77 feet": ("77 main",),
