@@ -24,6 +24,7 @@ OF_WHAT = words_of("pvc abs plastic clay tile iron cast concrete fiber fibre ste
 MOST_TAIL = 12
 
 
+ASKED = words_of("what which whether if how why where who")
 WHAT_IT_IS = (("it", "is"), ("that", "is"), ("this", "is"), ("it", "was"), ("that", "was"))
 
 
@@ -40,8 +41,8 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
 
     >>> ignorance_at("i could not tell which way it went".split(), 0)
     8
-    >>> ignorance_at("could not see roots".split(), 0)
-    0
+    >>> ignorance_at("could not see roots".split(), 0), ignorance_at("do not think it is broken".split(), 0)
+    (0, 0)
     """
     n = i + (words[i] in ("i", "we"))
     lead = next((len(p) for p in NOT_ABLE if tuple(words[n : n + len(p)]) == p), 0)
@@ -61,7 +62,8 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
     end = n
     while end < len(words) and end - n < MOST_TAIL and words[end] in TAIL | (OF_WHAT if end > n else frozenset()):
         end += 1
-    asks_what = tuple(words[end - 2 : end]) in WHAT_IT_IS
+    # "do not know what that is" asks; "do not think it is broken" denies
+    asks_what = tuple(words[end - 2 : end]) in WHAT_IT_IS and bool(ASKED & set(words[n:end]))
     over = (
         asks_what
         or end >= len(words)

@@ -49,6 +49,10 @@ def _depth_said(part: Part) -> str:
     return "" if feet_said is None else f"{int(feet_said)}'{tidy(12 * (feet_said - int(feet_said)))}\""
 
 
+LEADS_THERE = frozenset({"at", "about", "around", "right", "the", "right at", "at about", "at the"})
+MAY_END = frozenset(
+    {"roots", "grease", "scale", "standing", "submerged", "wear", "settled", "deformed", "crack", "water_mark", "dry"}
+)
 HAVE_LENGTHS = frozenset(
     {
         "standing",
@@ -127,6 +131,22 @@ class Retold:
                 whole = replace(first, said=f"{start}-{end}", runs=True, asks="", hour=False, onward=False)
                 self.parts = [*self.parts[:a], whole, *told, *self.parts[b + 1 :]]
                 return
+
+    def _ends_there(self) -> None:
+        """``the belly ends at 44``: up to there, and from where is asked; ``roots, stop 44`` is the camera's."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        place = self.parts[at[0]] if len(at) == 1 else None
+        if not isinstance(place, Place) or not is_feet(place.said.lstrip("~")):
+            return
+        before = [p for p in self.parts[: at[0]] if isinstance(p, Piece)]
+        ends = [p for p in before[-3:] if set(self.words(p).split()) & ENDS]
+        last = next((p for p in reversed(before) if self.words(p) not in LEADS_THERE), None)
+        long = any(p.what == "materials" or p.what == "kinds" and p.says.split()[0] in MAY_END for p in before)
+        if len(ends) != 1 or ends[0] is not last or last.what in ("kinds", "weak") or not long:
+            return
+        self.use(last, "place")
+        said, asks = f"0-{place.said.lstrip('~')}", "up to there: from where?"
+        self.parts[at[0]] = replace(place, said=said, runs=True, asks=asks, only_to=True, hour=False)
 
     def _runs_on(self, between: Sequence[Piece], second: Place) -> bool:
         """``the crack at 30 runs to 34``, ``starts at 30 and goes to 41``: it is there from the one to the other."""

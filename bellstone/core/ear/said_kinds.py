@@ -193,6 +193,9 @@ class SaidKinds(Group):
         self.s.use(p, "kind")
         if kind == "main" and self._is_led_to(n, negative):
             self.doubt("the main named as a place, or reached?")
+        bare_stop = kind == "stopped" and self.s.words(p).split()[0] in ("stop", "stops", "stopped")
+        if bare_stop and p.what == "kinds" and n and self.parts[n - 1].what == "kinds":
+            self.doubt("what stopped there: the camera, or what is told before?")
         if p.what == "weak" and not self._supported(p, n):
             self.doubt(f"“{self.s.words(p)}” alone can be two things")
         if self._goes_with_one_before(kind, words, n, negative, hedged):
@@ -271,8 +274,8 @@ class SaidKinds(Group):
 
     def _supported(self, p: Piece, n: int) -> bool:
         kind = p.says.split()[0]
-        if kind == "stopped":
-            return bool(self.places)
+        if kind == "stopped":  # "roots stop at 44": what stops there is the roots
+            return bool(self.places) and not (n and self.parts[n - 1].what == "kinds")
         sized = any(q.what == "quantity" and q.says in ("in", "fraction", "pct") for q in self.parts)
         if kind == "wear":  # "22-40 iron, rough"
             return any(q.what == "materials" for q in self.parts)

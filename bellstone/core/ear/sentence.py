@@ -39,6 +39,7 @@ class Sentence(WhichNumber):
         self._out_again()
         self._deepest()
         self._from_to()
+        self._ends_there()
         self._for_so_long()
         self._so_long_a_thing()
         self._pipe_after_pipe()

@@ -165,3 +165,47 @@ def test_no_phrase_of_the_lexicon_loses_the_size_in_it() -> None:
         for word, size in SIZE_SAYS.items() if word in p.words and size not in p.says.split()
     ]  # fmt: skip
     assert lost == []
+
+
+@pytest.mark.parametrize(("text", "offered"), [
+    ("scale ends at 22", "0-22 scale"), ("the belly ends at 44", "0-44 standing"), ("grease stops at 30", "0-30 grease"),
+    ("clay stops at 44", "0-44 pipe clay"),
+])  # fmt: skip
+def test_where_a_thing_ends_it_is_not_all_of_it(text: str, offered: str) -> None:
+    heard = hear(text)
+    assert (heard.outcome, heard.candidates[0]) == ("asked", (offered,))
+
+
+@pytest.mark.parametrize("text", ["roots stop at 44", "roots stopped at 44", "roots quit at 44"])
+def test_what_stops_may_be_the_roots_and_not_the_camera(text: str) -> None:
+    assert hear(text).outcome == "asked"
+    assert hear("roots, stop 44").lines == ("44 roots", "44 stopped")
+
+
+DENIALS = (
+    "don't think it's {}", "i don't think that's {}", "can't say it's {}", "i doubt it's {}", "not sure it's {}", "no way it's {}",
+    "it isn't {}", "doesn't look like {}", "i wouldn't say it's {}", "i don't believe it's {}", "it's not {}", "hardly {}",
+    "they said it's {} but it's not", "it was supposed to be {}", "could have been {}", "would be {} if it rained", "going to be {}",
+    "used to be {}", "if it was {} we'd see it", "nobody said it's {}", "never was {}", "almost {}", "forget the {}", "instead of {}",
+)  # fmt: skip
+THINGS = (
+    "a crack",
+    "broken",
+    "a hole",
+    "an offset",
+    "roots",
+    "a belly",
+    "collapsed",
+    "leaking in",
+    "a root ball",
+    "standing water",
+)
+
+
+@pytest.mark.parametrize("denial", DENIALS)
+@pytest.mark.parametrize("thing", THINGS)
+def test_what_is_denied_doubted_or_not_of_now_is_never_heard_as_there(denial: str, thing: str) -> None:
+    """Heard at all, it is heard as not there, as unsure, or as less of it (hardly any roots)."""
+    heard = hear(f"{denial.format(thing)} at 44")
+    there = [x for x in heard.lines if "none:" not in x and "?" not in x and not x.startswith(("claim", "recommend"))]
+    assert not there or denial == "hardly {}" and all("slight" in x for x in there), heard.lines
