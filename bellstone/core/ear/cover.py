@@ -107,6 +107,8 @@ def _is_measured(phrase: Phrase, tokens: Sequence[Token]) -> bool:
 
 def _leads_on(section: str, words: tuple[str, ...], i: int, end: int) -> bool:
     """``offset right at the wye``: *right* goes with the place behind it, and is no side; ``wye right at 20`` may be one."""
+    if words[end - 1] == "around" and end - i > 1 and section == "kinds":
+        return words[end : end + 1] != () and words[end][0].isdecimal()  # "a crack around 41": about there
     if words[end - 1] != "right" or words[end - 2 : end - 1] == ("the",) and end - i > 1:
         return False
     after = words[end : end + 3]

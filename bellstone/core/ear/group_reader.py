@@ -95,7 +95,11 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         """Whether a part says nothing itself: it joins, or leads to a place, an hour or a thing."""
         if p.what in ("fillers", "links", "sign") or self._only_leads(p) or self._leads_to_hours(p, n):
             return True
-        return not self._is_used(p) and (self.s.words(p) in ("at", "@", "right at") or self._leads_to_a_thing(p, n))
+        if self._is_used(p):
+            return False
+        after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        about = self.s.words(p) in ("around", "right around") and after is not None and after.what == "quantity"
+        return about or self.s.words(p) in ("at", "@", "right at") or self._leads_to_a_thing(p, n)
 
     def _leads_to_a_thing(self, p: Piece, n: int) -> bool:
         """``roots through an open joint``: a preposition right before what is told."""

@@ -361,7 +361,7 @@ def _leads_to(words: str) -> bool:
 
 ABOUT_WORDS = frozenset({
     "about", "around", "approximately", "roughly", "~", "maybe", "near", "at about", "right around", "say",
-    "at approximately", "call it", "at around",
+    "at approximately", "call it", "at around", "close to", "at or about", "at or around", "at or near", "or about",
     "perhaps", "bout", "somewhere around", "circa", "i think", "in the vicinity of", "probably", "at roughly", "an estimated",
 })  # fmt: skip
 TO_WORDS = frozenset(

@@ -112,8 +112,10 @@ def _w(tokens: Sequence[Token], i: int) -> str:
 
 def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
     first = tokens[i]
-    if first.word in ("a", "an") and _w(tokens, i + 1) in ("inch", "foot"):
-        return _one_unit(tokens, i, 1.0, i + 1)
+    if first.word in ("a", "an"):
+        unit = i + 2 if _w(tokens, i + 1) in WHOLE else i + 1  # "a good inch"
+        if _w(tokens, unit) in ("inch", "foot"):
+            return _one_unit(tokens, i, 1.0, unit)
     if first.word == "inch" and _w(tokens, i + 1) in (
         "tall",
         "high",
@@ -145,6 +147,7 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
     return second or single
 
 
+WHOLE = words_of("good full solid whole bare scant nice")
 NAMED = words_of("$ number photo photograph page item sheet clip row entry frame")
 
 
@@ -245,7 +248,8 @@ def _unit(tokens: Sequence[Token], at: int, number: Token) -> tuple[str, int]:
         if tuple(_w(tokens, at + k) for k in range(len(words))) == words:
             return unit, at + len(words)
     if word in PLAIN_UNITS:
-        return PLAIN_UNITS[word], at + 1
+        marked = word in ("foot", "feet", "ft") and _w(tokens, at + 1) == "mark"  # "at the 41 foot mark"
+        return PLAIN_UNITS[word], at + 1 + marked
     if word in TIMES and not (word == "second" and number.word != "#"):
         return TIMES[word], at + 1
     return "bare", at

@@ -3,8 +3,9 @@
 import re
 
 from bellstone.core.ear.heard import Heard, WordUsed
+from bellstone.core.ear.quantities import MOST_INCHES
 from bellstone.core.entry import FILLERS, EntryReading, kind_words, read_line
-from bellstone.core.record import Sighting
+from bellstone.core.record import BetweenPosition, LandmarkPosition, Sighting
 from bellstone.core.scheme import Scheme
 
 
@@ -33,10 +34,32 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
         return False  # a reason with a place in it is a finding of its own
     if not all(_names_it(text, act.sighting, scheme) for act in reading.acts if act.act == "see"):
         return False
+    if any(
+        act.act == "see" and (_is_beyond_a_pipe(act.sighting) or _is_spoken_of(act.sighting, text))
+        for act in reading.acts
+    ):
+        return False
     for act in reading.acts:
         if act.act == "see" and act.sighting.kind in FREE and act.sighting.position.by == "order" and act.sighting.text:
             return False
     return same
+
+
+def _is_beyond_a_pipe(said: Sighting) -> bool:
+    """``offset at 41 1/2 inch``: no step of 41.5 in without a place, but half an inch at 41 ft."""
+    size = said.size
+    inches = size is not None and size.unit == "in" and max(size.likely or 0.0, size.high or 0.0) > MOST_INCHES
+    return inches and said.position.by == "order" and said.change is None
+
+
+def _is_spoken_of(said: Sighting, text: str) -> bool:
+    """``at roughly 41: grease``, ``between 41 and 48 feet roots``: a footage as one talks, and no landmark of that name."""
+    match said.position:
+        case LandmarkPosition(landmark=name):
+            return any(c.isdecimal() for c in name)
+        case BetweenPosition():
+            return bool(re.search(r"\b(?:feet|foot|ft)\b", text, re.I))
+    return False
 
 
 def _names_it(text: str, said: Sighting, scheme: Scheme) -> bool:

@@ -7,6 +7,8 @@ import pytest
 
 from bellstone.core.ear import SourceLine, hear_line, hear_page
 from bellstone.core.ear.lexicon import house_lexicon
+from bellstone.core.entry import read_line, sighting_line
+from bellstone.core.record import Sighting
 from bellstone.core.scheme import house_scheme
 
 HOUSE = house_scheme()
@@ -154,3 +156,71 @@ def test_where_it_runs_and_how_deep_are_said_of_the_thing_before() -> None:
 def test_what_is_told_next_lies_where_a_stretch_began_and_not_at_its_end() -> None:
     lines = told("forty one crack on the top it runs to forty three", "i can see dirt up there")
     assert lines == [("41-43 crack top",), ("41 soil_seen",)]
+
+
+PLACES = {
+    "at 41": "41", "at 41 feet": "41", "41 feet in": "41", "about 41 feet": "~41", "around 41": "~41", "at the 41 foot mark": "41",
+    "right at 41 feet": "41", "@ 41'": "41", "somewhere around 41": "~41", "close to 41": "~41", "at or about 41": "~41",
+    "at 41 and a half": "41.5", "from 41 to 48": "41-48", "between 41 and 48 feet": "41-48", "41 to 48 ft": "41-48",
+}  # fmt: skip
+SEEN = {
+    "heavy roots": "roots heavy", "a root ball": "roots ball", "a hairline crack": "crack hairline", "a belly": "standing",
+    "some paper": "settled paper", "a crack on top": "crack top", "roots on the left": "roots left", "a hole in the bottom": "hole bottom",
+}  # fmt: skip
+SHARES = {
+    "about 20 percent": "20%",
+    "maybe a quarter of the pipe": "25%",
+    "around a third": "33%",
+    "10 to 15 percent": "10-15%",
+}
+INCHES = {
+    "about half an inch": "0.5in", "an inch and a half": "1.5in", "a good inch": "1in", "a couple inches": "2in", "3/8": "0.375in",
+    "less than an inch": "under 1in", '1/2"': "0.5in", "1/2 inch": "0.5in",
+}  # fmt: skip
+SIZED = {
+    "roots": ("roots", SHARES),
+    "grease": ("grease", SHARES),
+    "standing water": ("standing", INCHES),
+    "offset": ("offset", INCHES),
+}
+
+
+@pytest.mark.parametrize("place", PLACES)
+@pytest.mark.parametrize("seen", SEEN)
+def test_a_thing_and_a_place_are_the_same_in_every_order(place: str, seen: str) -> None:
+    line = f"{PLACES[place]} {SEEN[seen]}"
+    for said in (
+        "{t} {p}",
+        "there's {t} {p}",
+        "{p} there's {t}",
+        "we got {t} {p}",
+        "{p}, {t}",
+        "okay {p} we have {t}",
+        "{t}, {p}",
+    ):
+        text = said.format(t=seen, p=place)
+        heard = hear_line(text, HOUSE)
+        # a line of the entry language may stand as it is: it is read the same
+        assert heard.outcome == "heard" and [sighting_line(s) for s in sightings(heard.lines)] == [
+            sighting_line(*sightings((line,)))
+        ], text
+
+
+@pytest.mark.parametrize("thing", SIZED)
+def test_a_size_goes_with_its_thing_wherever_it_stands(thing: str) -> None:
+    kind, sizes = SIZED[thing]
+    for size, as_written in sizes.items():
+        for said in (
+            "{t} at 41, {s}",
+            "at 41 {t}, {s}",
+            "{t} {s} at 41",
+            "41 feet, {t}, {s}",
+            "{s} {t} at 41",
+            "{t} at 41 {s}",
+        ):
+            text = said.format(t=thing, s=size)
+            assert hear_line(text, HOUSE).lines == (f"41 {kind} {as_written}",), text
+
+
+def sightings(lines: tuple[str, ...]) -> list[Sighting]:
+    return [act.sighting for line in lines for act in read_line(line, HOUSE).acts if act.act == "see"]
