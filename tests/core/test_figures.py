@@ -179,6 +179,7 @@ WORKING: dict[str, Any] = {
     "ear.cover.FARTHEST": 16,
     "ear.rotted.FARTHEST": 8,
     "ear.cover.SMALL": 1.2,
+    "ear.cover.WITH_ITS_SIDE": 1.2,
     "ear.heard.MOST_CANDIDATES": 6,
     "ear.outcome.MOST_TAKEN_APART": 4,
     "ear.on_the_way.LONGEST_REMARK": 26,

@@ -88,6 +88,8 @@ def _pieces_at(
         end = _match(phrase, words, i)
         if end and not _is_measured(phrase, tokens[i:end]) and not _leads_on(phrase.section, words, i, end):
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
+            if phrase.words[:2] in (("right", "about"), ("right", "by")) and i and words[i - 1] in SHIFTS:
+                price += WITH_ITS_SIDE
             out.append((price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)))
     loose = (one for one in _loosely(words, i, lexicon) if not _is_written(tokens[one[1].i : one[1].j]))
     out += (one for one in loose if not _leads_on(one[1].what, words, i, one[1].j))
@@ -117,7 +119,11 @@ def _leads_on(section: str, words: tuple[str, ...], i: int, end: int) -> bool:
 
 
 AT_A = (("at", "the"), ("at", "this"), ("at", "that"), ("at", "our"))
-RIGHT_BEFORE = words_of("after before past around behind there here where by under next")
+RIGHT_BEFORE = words_of("after before past around behind there here where under next")
+SHIFTS = words_of(
+    "shifted shifts offset moved moves kicked kicks pushed jogs jogged slid slides displaced over off bends turns"
+)
+WITH_ITS_SIDE = 1.2  # "shifted right about an inch": the side goes with the shift, and not with *about*
 
 
 def _is_written(tokens: Sequence[Token]) -> bool:

@@ -17,6 +17,7 @@ from bellstone.core.scheme import Scheme
 MEASURING = UNITS | PARTS.keys() | SMALL.keys() | TEENS.keys() | TENS.keys()  # a number or a unit is never a remark
 PROSE_WORDS = 10  # in fewer words every one is meant: a short note is all abbreviations
 PASSED_WORDS = 4
+NOTHING_DENIED = "a negative that nothing stands to"
 MOST_TAKEN_APART = 4  # a longer list is put right line by line
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
 THOUGHT = words_of("thought thot figured figure assumed")  # so it looked then
@@ -133,6 +134,8 @@ class Outcome:
         ways = [*self._taken_back(), whole, *([there] if all(self._reads(line) for line in there) else [])]
         if otherwise := self._seen_otherwise():
             ways.insert(0, (*whole, *otherwise))
+        if NOTHING_DENIED in self.doubts and len(self.found) == 1 and not self.found[0].negative:
+            ways.insert(0, (replace(self.found[0], negative=True).line,))  # "roots at 30? no"
         if any(f.or_depth for f in self.found):
             ways.append((*(replace(f, depth=f.or_depth or f.depth).line for f in self.found), *self.said))
         if 1 < len(whole) <= MOST_TAKEN_APART:

@@ -15,6 +15,9 @@ LEAST_LIST = 3
 LODGED = frozenset({"stuck", "got stuck", "lodged", "blocked here"})
 COLOURS = frozenset({"white", "green", "grey", "gray", "orange", "brown", "tan"})
 DONE = frozenset({"reached", "seen", "found", "made", "attained", "located", "observed", "noted"})
+BLOCKED = frozenset(
+    {"blocked", "hung up", "end of the line", "end of the pipe"}
+)  # the camera, the pipe, or something in it
 EITHER = frozenset({"or", "nor", "/"})
 CAME = [
     c.split() for c in ("got to", "got into", "made it to", "came to", "came into", "got all the way to", "got out to")
@@ -274,6 +277,8 @@ class SaidKinds(Group):
 
     def _supported(self, p: Piece, n: int) -> bool:
         kind = p.says.split()[0]
+        if kind == "stopped" and self.s.words(p) in BLOCKED:
+            return False
         if kind == "stopped":  # "roots stop at 44": what stops there is the roots
             return bool(self.places) and not (n and self.parts[n - 1].what == "kinds")
         sized = any(q.what == "quantity" and q.says in ("in", "fraction", "pct") for q in self.parts)

@@ -8,6 +8,7 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import Group
 from bellstone.core.ear.places import Place, feet
 
+BEGIN = frozenset({"starts", "start", "begins", "begin", "commences", "now"})  # "clay starts at 22": it changes there
 STATING = (
     "this is",
     "we got",
@@ -107,6 +108,8 @@ class SaidPipes(Group):
             return
         for n in (*materials, *changes):
             self.s.use(self.parts[n], "kind")
+            if n and self.s.words(self.parts[n - 1]) == "from":
+                self.s.use(self.parts[n - 1], "filler")  # "changes at 22 from clay to plastic"
         self.found.append(found)
         self.spots.append((materials[0], found))
 
@@ -120,7 +123,12 @@ class SaidPipes(Group):
                 return Found("change", change=pipes[0], own_place=replace(self.places[0], said=self.places[0].start))
             if change is not None and self._runs:
                 self.doubt("a change over a stretch")
-            return Found("change" if change is not None else "pipe", change=pipes[0])
+            begins = (
+                bool(self.places)
+                and not self._runs
+                and bool(BEGIN & {w for p in self.parts for w in self.s.words(p).split()})
+            )
+            return Found("change" if change is not None or begins else "pipe", change=pipes[0])
         if len(pipes) == 2 and change is not None and materials[0] < change < materials[1]:
             both = f"{pipes[0]} > {pipes[1]}"
             then = "then" in self.s.words(self.parts[change]).split()

@@ -224,3 +224,81 @@ def test_a_size_goes_with_its_thing_wherever_it_stands(thing: str) -> None:
 
 def sightings(lines: tuple[str, ...]) -> list[Sighting]:
     return [act.sighting for line in lines for act in read_line(line, HOUSE).acts if act.act == "see"]
+
+
+PIPES = {"cast iron": "iron", "clay": "clay", "pvc": "pvc", "orangeburg": "fibre", "concrete": "concrete"}
+
+
+@pytest.mark.parametrize("a", PIPES)
+@pytest.mark.parametrize("b", PIPES)
+def test_a_change_of_pipe_is_the_same_however_it_is_said(a: str, b: str) -> None:
+    for said in (
+        "goes from {a} to {b} at 22",
+        "{a} to {b} at 22",
+        "pipe changes at 22 from {a} to {b}",
+        "at 22 {a} turns to {b}",
+    ):
+        if a != b:
+            text = said.format(a=a, b=b)
+            assert hear_line(text, HOUSE).lines == (f"22 change {PIPES[a]} > {PIPES[b]}",), text
+    for said in ("turns to {b} at 22", "{b} starts at 22", "now it's {b} at 22"):
+        assert hear_line(said.format(b=b), HOUSE).lines == (f"22 change {PIPES[b]}",), said
+    for said in ("{b} up to 22", "first 22 feet are {b}", "it's {b} from 0 to 22"):
+        assert hear_line(said.format(b=b), HOUSE).lines == (f"0-22 pipe {PIPES[b]}",), said
+
+
+STEPS = {
+    "dropped": "drop", "steps up": "up", "offset to the left": "left", "offset to the right": "right", "shifted left": "left",
+    "shifted right": "right", "raised": "up",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("step", STEPS)
+def test_a_joint_out_of_line_keeps_its_way_and_its_size(step: str) -> None:
+    for size, inches in {"a quarter inch": "0.25in", "about an inch": "1in", '3/8"': "0.375in"}.items():
+        for said in (
+            "joint is {d} {s} at 30",
+            "the joint at 30 is {d} by {s}",
+            "30, joint {d} {s}",
+            "the joint's {d} {s} at 30",
+        ):
+            (seen,) = sightings(hear_line(text := said.format(d=step, s=size), HOUSE).lines)
+            ways = (seen.form, seen.clock.word if seen.clock else None)
+            assert (seen.kind, STEPS[step] in ways, seen.size and f"{seen.size.likely:g}in") == (
+                "offset",
+                True,
+                inches,
+            ), text
+
+
+DEEP = {
+    "5 feet deep": "5'0\"",
+    "4 foot 6 deep": "4'6\"",
+    "52 inches deep": "52in",
+    "4'6\" deep": "4'6\"",
+    "five feet deep": "5'0\"",
+}
+
+
+@pytest.mark.parametrize("deep", DEEP)
+def test_a_depth_is_no_place_and_no_size(deep: str) -> None:
+    for said in ("it's {n} at 40", "at 40 it's {n}", "located at 40, {n}", "40 feet, {n}", "marked at 40, {n}"):
+        assert hear_line(said.format(n=deep), HOUSE).lines == (f"40 depth {DEEP[deep]}",), said
+
+
+@pytest.mark.parametrize("said", [
+    "main at 83", "we hit the main at 83 feet", "reached the city main at 83", "there's the main, 83", "got to the main at 83",
+    "tied into the main at 83", "at 83 we're at the main",
+])  # fmt: skip
+def test_the_main_is_reached_where_one_says_so(said: str) -> None:
+    assert hear_line(said, HOUSE).lines == ("83 main",)
+
+
+@pytest.mark.parametrize("said", ["hung up at 61", "blocked at 61", "end of the line at 61"])
+def test_what_may_be_the_camera_or_something_else_is_asked(said: str) -> None:
+    heard = hear_line(said, HOUSE)
+    assert (heard.outcome, heard.candidates[0]) == ("asked", ("61 stopped",))
+
+
+def test_a_question_answered_with_no_is_offered_as_not_there() -> None:
+    assert hear_line("roots at 30? no", HOUSE).candidates[0] == ("30 none: roots",)
