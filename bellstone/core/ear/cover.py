@@ -85,7 +85,7 @@ def _pieces_at(
     if words[i] == "0:00":
         out.append((FILLER, Piece("fillers", "", i, i + 1)))  # a time of day
     for phrase in lexicon.by_first.get(words[i], ()):
-        end = _match(phrase, words, i)
+        end = 0 if _is_letter_of_a_side(phrase, token) else _match(phrase, words, i)
         if end and not _is_measured(phrase, tokens[i:end]) and not _leads_on(phrase.section, words, i, end):
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             if phrase.words[:2] in (("right", "about"), ("right", "by")) and i and words[i - 1] in SHIFTS:
@@ -100,6 +100,15 @@ def _pieces_at(
         price = SIGN if token.is_sign else SMALL if small else UNKNOWN
         out.append((price, Piece("sign" if token.is_sign else "unknown", "", i, i + 1)))
     return out
+
+
+def _is_letter_of_a_side(phrase: Phrase, token: Token) -> bool:
+    """``roots R at 41``: a letter is the side, and no *right at*."""
+    return (
+        token.end - token.start == 1
+        and phrase.words[0] == "right"
+        and phrase.words[1:2] in (("at",), ("about",), ("by",), ("around",))
+    )
 
 
 def _is_measured(phrase: Phrase, tokens: Sequence[Token]) -> bool:

@@ -260,7 +260,10 @@ def _may_be_place(q: Quantity, tokens: Sequence[Token], pieces: Sequence[Piece],
     spoken_small = tokens[pieces[i].i].spoken and q.is_one and q.low < 10 and q.low == int(q.low)
     if words_at(tokens, pieces, i + 1) in COUNTED and q.is_one and q.unit == "bare" and not _goes_on_a_list(pieces, i):
         return False  # three joints; "12, 15, 18 jts" are three places
-    if spoken_small and words_at(tokens, pieces, i - 1) not in LEADS:
+    before, after = words_at(tokens, pieces, i - 1), words_at(tokens, pieces, i + 1)
+    led = before in LEADS or before.split()[-1:] in (["at"], ["about"], ["around"]) or before == "coming up on"
+    first = i == 0 and after in ("there is", "there are", "we have", "we got")
+    if spoken_small and not led and not first:
         return False  # "the two pipes": a count, as like as not
     return 0 <= q.low <= MOST_FT and 0 <= q.high <= MOST_FT
 

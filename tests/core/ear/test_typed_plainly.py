@@ -302,3 +302,44 @@ def test_what_may_be_the_camera_or_something_else_is_asked(said: str) -> None:
 
 def test_a_question_answered_with_no_is_offered_as_not_there() -> None:
     assert hear_line("roots at 30? no", HOUSE).candidates[0] == ("30 none: roots",)
+
+
+SPOKEN = {
+    "twenty two": "22", "forty one and a half": "41.5", "one oh five": "105", "a hundred and twelve": "112", "thirty-three": "33",
+    "seven": "7", "fifty four and a quarter": "54.25", "eight and a half": "8.5",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("number", SPOKEN)
+def test_a_footage_in_words_is_the_place(number: str) -> None:
+    for said in (
+        "at {n} there's {t}",
+        "{t} at {n}",
+        "coming up on {n} there's {t}",
+        "{n} there's {t}",
+        "we're at {n} now and there's {t}",
+    ):
+        text = said.format(n=number, t="heavy grease")
+        assert hear_line(text, HOUSE).lines == (f"{SPOKEN[number]} grease heavy",), text
+
+
+SIDES = {
+    "L": "left", "R": "right", "btm": "bottom", "on the left": "left", "on the right": "right", "at the top": "top", "at 3 o'clock": "3 o'clock",
+    "from 10 to 2": "10-2 o'clock", "upper left": "9-12 o'clock", "both sides": "sides",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("side", SIDES)
+def test_a_side_or_an_hour_is_kept_wherever_it_stands(side: str) -> None:
+    for said in (
+        "roots {s} at 41",
+        "41 roots {s}",
+        "at 41 feet there's roots {s}",
+        "roots at 41, {s}",
+        "41, roots, {s}",
+    ):
+        text = said.format(s=side)
+        lines = hear_line(text, HOUSE).lines
+        assert [sighting_line(s) for s in sightings(lines)] == [
+            sighting_line(*sightings((f"41 roots {SIDES[side]}",)))
+        ], text
