@@ -61,7 +61,7 @@ def printed(analyst: Analyst) -> str:
     expect(analyst.page.get_by_role("complementary")).to_be_hidden()
     pdf = analyst.page.pdf(format="Letter")
     assert pdf.startswith(b"%PDF") and len(pdf) > 20_000
-    words = page.inner_text()
+    words = page.inner_text().replace("\u2060", "").replace("\u00a0", " ")  # what keeps numbers and units on a line
     analyst.page.emulate_media(media="screen")
     assert "Scope and limits" in words and "Cautions" in words and "scheme" in words
     return words

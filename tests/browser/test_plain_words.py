@@ -136,3 +136,29 @@ def test_a_file_of_timed_words_is_opened(analyst: Analyst) -> None:
     analyst.page.get_by_label("open a file").set_input_files(DEMO / "11-linnet-yard.vtt")
     expect(analyst.review).to_contain_text("11-linnet-yard.vtt")
     expect(analyst.drafts.filter(has_text="root ball")).to_contain_text("33 roots ball 60%")
+
+
+def test_the_house_and_whose_the_pipe_is_reach_the_page_and_the_dig(analyst: Analyst) -> None:
+    analyst.new("Tern Court 6")
+    for said, line in (
+        ("the house was built in 1958", "house built 1958"),
+        ("they snaked it last week to 60 feet", "cleaned before: they snaked it last week to 60 feet"),
+        ("under the driveway from 20 to 34", "20-34 surface driveway"),
+        ("everything past 25 is the city's", "25 on owned the city"),
+        ("the pipe's collapsed at 28", "28 collapse"),
+    ):
+        analyst.entry.fill(said)
+        expect(analyst.reading).to_contain_text(f"= {line}")
+        analyst.entry.press("Enter")
+        expect(analyst.entry).to_have_value("")
+    facts = analyst.page.locator("tr[data-told=fact]")
+    expect(facts).to_have_count(2)
+    facts.filter(has_text="snaked").hover()
+    facts.filter(has_text="snaked").get_by_role("button").click()
+    expect(facts).to_have_count(1)
+    analyst.page.keyboard.press("Control+z")
+    expect(facts).to_have_count(2)
+    analyst.step("Report")
+    page = analyst.page.locator("[data-page]")
+    expect(page).to_contain_text("The house and the visit")
+    expect(page).to_contain_text("to restore: driveway; whose: the city")

@@ -324,8 +324,8 @@ def test_a_footage_in_words_is_the_place(number: str) -> None:
 
 
 SIDES = {
-    "L": "left", "R": "right", "btm": "bottom", "on the left": "left", "on the right": "right", "at the top": "top", "at 3 o'clock": "3 o'clock",
-    "from 10 to 2": "10-2 o'clock", "upper left": "9-12 o'clock", "both sides": "sides",
+    "L": "left", "R": "right", "btm": "bottom", "on the left": "left", "on the right": "right", "at the top": "top",
+    "at 3 o'clock": "3 o'clock", "from 10 to 2": "10-2 o'clock", "upper left": "9-12 o'clock", "both sides": "sides",
 }  # fmt: skip
 
 

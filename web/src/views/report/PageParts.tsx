@@ -4,6 +4,7 @@ import { StillPicture } from '../../still/Still';
 import { shownFt } from '../../strip/get-axis';
 import { whereWords } from '../../strip/get-where';
 import { Rating } from '../../theme/Rating';
+import { whole } from '../../theme/whole';
 import { extentWords, inchesBand, sagWithin, useSettledWater } from '../../water/use-water';
 import { endsByHand } from '../dig/ends-by-hand';
 import classes from './ReportView.module.css';
@@ -105,14 +106,15 @@ export function Findings({ assessment: a }: { assessment: Assessment }) {
                 <SmallSection finding={f} />
               </td>
               <td>
-                {f.words}
-                {f.clock && `, ${f.clock[0] === f.clock[1] ? f.clock[0] : `${f.clock[0]}–${f.clock[1]}`} o'clock`}
+                {whole(f.words)}
+                {f.clock &&
+                  whole(`, ${f.clock[0] === f.clock[1] ? f.clock[0] : `${f.clock[0]}–${f.clock[1]}`} o'clock`)}
                 {f.at && `, ${f.at}`}
                 {f.second_look && ' · second look'}
                 <StillPicture finding={f} />
               </td>
               <td>
-                {f.override ? `set by the analyst: ${f.override_reason}` : f.rating?.why}
+                {whole(f.override ? `set by the analyst: ${f.override_reason}` : (f.rating?.why ?? ''))}
                 {f.rating?.settle && `; to settle it: ${f.rating.settle}`}
               </td>
             </tr>
@@ -150,9 +152,9 @@ export function WaterAtRest({ assessment: a }: { assessment: Assessment }) {
     <>
       {a.ponds.map((p) => (
         <p key={p.id}>
-          <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft: {p.depth_words}
+          <b>Water at rest</b> {shownFt(a, p.start_ft)}–{shownFt(a, p.end_ft)} ft: {whole(p.depth_words)}
           {bandOf(p.id) && ` (${inchesBand(bandOf(p.id)?.depth_in)})`}, {extentWords(p)}; {p.cause_words}
-          {p.sag_in != null && `; sag behind it ${sagWithin(p, bandOf(p.id))}, ${p.sag_how}`}; {p.basis}.
+          {p.sag_in != null && `; sag behind it ${sagWithin(p, bandOf(p.id))}, ${p.sag_how}`}; {whole(p.basis)}.
         </p>
       ))}
       {a.water_not_known.map((n) => (
