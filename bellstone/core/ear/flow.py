@@ -46,9 +46,27 @@ def water_state_at(words: Sequence[str], i: int) -> Iterator[tuple[str, int]]:
         return
     at = i + 1 if words[i] in LEADS else i
     for found in (_named(words, at), _nobody(words, at), _shut(words, at)):
-        if found is not None:
+        if found is not None and not _comes_in(words, found[1]):
             state, end = found
             yield state, _within(words, end)
+
+
+def _comes_in(words: Sequence[str], end: int) -> bool:
+    """``water is running in at 41``: it comes into the pipe there, and nobody runs it."""
+    return _at(words, end) == "in" and _at(words, end + 1) in (
+        "",
+        "at",
+        "from",
+        "through",
+        "here",
+        "on",
+        "by",
+        "around",
+        ",",
+        ".",
+        "a",
+        "pretty",
+    )
 
 
 def _at(words: Sequence[str], n: int) -> str:

@@ -59,7 +59,7 @@ class Lexicon:
         """Phrases of several words that hold in every form of their words, by the stem of the first."""
         out: dict[str, list[Phrase]] = {}
         for p in self.phrases:
-            if p.section in INFLECTED and len(p.stems) > 1:
+            if p.section in INFLECTED and len(p.stems) > 1 and p.says != "roots single":  # thick roots are not one
                 out.setdefault(p.stems[0], []).append(p)
         return {w: tuple(ps) for w, ps in out.items()}
 

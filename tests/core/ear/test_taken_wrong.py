@@ -4,6 +4,7 @@ import pytest
 
 from bellstone.core.ear import Heard, SourceLine, hear_line, hear_page
 from bellstone.core.ear.lexicon import house_lexicon
+from bellstone.core.entry import read_line
 from bellstone.core.scheme import house_scheme
 
 HOUSE = house_scheme()
@@ -209,3 +210,65 @@ def test_what_is_denied_doubted_or_not_of_now_is_never_heard_as_there(denial: st
     heard = hear(f"{denial.format(thing)} at 44")
     there = [x for x in heard.lines if "none:" not in x and "?" not in x and not x.startswith(("claim", "recommend"))]
     assert not there or denial == "hardly {}" and all("slight" in x for x in there), heard.lines
+
+
+@pytest.mark.parametrize(("text", "line"), [
+    ("open crack at 41", "41 crack open"), ("wide crack at 41", "41 crack open"), ("fine crack at 41", "41 crack hairline"),
+    ("thin crack at 41", "41 crack hairline"), ("trace of roots at 41", "41 roots slight"), ("thick roots at 41", "41 roots heavy"),
+    ("dense roots at 41", "41 roots heavy"), ("a bunch of roots at 41", "41 roots heavy"), ("monster roots at 41", "41 roots large"),
+    ("full of roots at 41", "41 roots full"), ("the pipe is full of roots at 41", "41 roots full"),
+    ("odd fitting at 41", "41 fitting not_standard"), ("standing at 41, live flow", "41 standing running"),
+    ("thick root at 41", "41 roots single"), ("a hairline crack around 41", "~41 crack hairline"),
+    ("at the 41 foot mark there's a belly", "41 standing"), ("at roughly 41: grease", "~41 grease"),
+    ("offset at 41 1/2 inch", "41 offset 0.5in"), ("water is running in at 41", "41 leaking_in stream"),
+    ("water pouring in at 41", "41 leaking_in stream"),
+])  # fmt: skip
+def test_no_word_of_size_or_form_is_dropped_or_made_another(text: str, line: str) -> None:
+    assert hear(text).lines == (line,)
+
+
+MAY_BE_EITHER = {
+    "good",
+    "okay",
+    "passed",
+    "goes",
+    "then",
+    "nothing to worry about",
+}  # what they say goes by what stands beside them
+
+
+def test_what_says_something_of_the_pipe_is_no_filler() -> None:
+    """A filler costs least: a word of doubt, size or form that is one as well would always be dropped."""
+    of: dict[str, set[str]] = {}
+    for p in house_lexicon().phrases:
+        of.setdefault(" ".join(p.words), set()).add(p.section)
+    telling = {"kinds", "weak", "attributes", "hedges", "negatives", "materials"}
+    assert {w for w, sections in of.items() if "fillers" in sections and sections & telling} <= MAY_BE_EITHER
+
+
+def test_every_phrase_for_a_thing_is_heard_as_that_thing_with_a_place() -> None:
+    """Each phrase of the lexicon, ``… at 41``: heard as its kind alone, or asked, and as nothing else."""
+    beside = {
+        "zero",
+        "counter_reset",
+        "pass",
+        "water",
+        "head_changed",
+        "skid",
+        "flush",
+        "access",
+        "access_fault",
+        "lens",
+        "main",
+        "stopped",
+    }
+    wrong = []
+    for p in house_lexicon().phrases[::7]:
+        kind = p.says.split()[0] if p.section == "kinds" else "zero"
+        if kind in beside:
+            continue
+        lines = hear(f"{' '.join(p.words)} at 41").lines
+        kinds = {act.sighting.kind for line in lines for act in read_line(line, HOUSE).acts if act.act == "see"}
+        if lines and kinds != {kind}:
+            wrong.append((p.words, lines))
+    assert wrong == []
