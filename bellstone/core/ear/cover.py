@@ -159,7 +159,10 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
     if rotted := rotted_at(words, i):
         found.append((rotted[0], "invert_gone", rotted[1]))
     yield from ((PHRASE - LONGER * (end - i), Piece(what, says, i, end)) for what, says, end in found if end)
+    doubted = max((_match(p, words, i) for p in lexicon.by_first.get(words[i], ()) if p.section == "hedges"), default=0)
     for end in filter(None, (told(words, i) for told in SAID_BESIDE)):
+        if end <= doubted:
+            continue  # "can not tell if that is roots": the roots are in doubt
         yield FILLER - LONGER * (end - i), Piece("fillers", "", i, end)
 
 

@@ -49,9 +49,10 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
     if not lead:
         return 0
     n += lead
+    able = words[n - lead] in ("could", "can", "unable")  # "roots at 41, did not see" denies them
     while n < len(words) and words[n] in HARDLY:
         n += 1
-    if _sees_nothing(words, n):
+    if able and _sees_nothing(words, n):
         return n + 1 + (words[n + 1 : n + 2] in (["anything"], ["much"], ("anything",), ("much",)))
     if tuple(words[n : n + 2]) == MAKE_OUT:
         n += 2

@@ -39,6 +39,9 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
         for act in reading.acts
     ):
         return False
+    unseen = [act.stretch for act in reading.acts if act.act == "cannot_assess"]
+    if any(n.position.by == "order" and re.search(r"\bat \d", n.reason) for n in unseen):
+        return False  # "not seen roots at 41"
     for act in reading.acts:
         if act.act == "see" and act.sighting.kind in FREE and act.sighting.position.by == "order" and act.sighting.text:
             return False

@@ -272,3 +272,24 @@ def test_every_phrase_for_a_thing_is_heard_as_that_thing_with_a_place() -> None:
         if lines and kinds != {kind}:
             wrong.append((p.words, lines))
     assert wrong == []
+
+
+def said_by(section: str) -> list[str]:
+    return sorted({" ".join(p.words) for p in house_lexicon().phrases if p.section == section})
+
+
+@pytest.mark.parametrize("said", ["{} roots at 41", "{} a crack at 41", "roots at 41, {}"])
+def test_every_word_of_doubt_leaves_its_doubt(said: str) -> None:
+    """Each hedge of the lexicon before a thing or behind it: unsure, asked, or no finding, and never sure."""
+    assert not [text for hedge in said_by("hedges") if (text := sure(said.format(hedge)))]
+
+
+@pytest.mark.parametrize("said", ["{} roots at 41", "{} a belly at 41", "roots at 41, {}"])
+def test_every_negative_denies_or_asks(said: str) -> None:
+    denied = [text for negative in said_by("negatives") if (text := sure(said.format(negative)))]
+    assert denied == []
+
+
+def sure(text: str) -> str:
+    """The text, where it is heard as a thing that is there for sure."""
+    return text if any("none:" not in line and "?" not in line for line in hear(text).lines) else ""
