@@ -189,7 +189,7 @@ def _side(pieces: Sequence[Piece], j: int) -> str:
 def _is_further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> bool:
     words = words_at(tokens, pieces, i + 1)
     if q.unit == "bare":
-        return words in MORE_FEET
+        return words in MORE_FEET or words == "more" and words_at(tokens, pieces, i + 2) in ("feet", "foot", "ft")
     return words in FURTHER or words_at(tokens, pieces, i - 1) == "another"
 
 
@@ -197,6 +197,7 @@ def _further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     """``four more feet``, ``3 ft further``, ``another six feet on``: from the place before, in travel direction."""
     words, another = words_at(tokens, pieces, i + 1), words_at(tokens, pieces, i - 1) == "another"
     end = i + 2 if words in FURTHER | MORE_FEET else i + 1
+    end += words == "more" and words_at(tokens, pieces, end) in ("feet", "foot", "ft")
     return Place(f"+{feet(q.low)}", i - 1 if another else i, end)
 
 

@@ -343,3 +343,18 @@ def test_a_side_or_an_hour_is_kept_wherever_it_stands(side: str) -> None:
         assert [sighting_line(s) for s in sightings(lines)] == [
             sighting_line(*sightings((f"41 roots {SIDES[side]}",)))
         ], text
+
+
+THINGS = {"roots": "roots", "a crack": "crack", "a belly": "standing", "a hole": "hole"}
+WHERE = {
+    "{t} 3 feet past the wye": "3ft past wye:", "3 feet past the bend there's {t}": "3ft past bend:",
+    "{t} 3 feet before the curb": "3ft short of curb:",
+    "{t} by the mailbox": "near mailbox:", "there's {t} by the oak tree": "near oak tree:", "{t} 3 feet further on": "+3",
+    "3 more feet and there's {t}": "+3", "another 3 feet, {t}": "+3", "{t} the whole way": "all:", "{t} throughout": "all:",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("said", WHERE)
+def test_a_place_by_something_else_or_everywhere(said: str) -> None:
+    for thing, kind in THINGS.items():
+        assert hear_line(said.format(t=thing), HOUSE).lines == (f"{WHERE[said]} {kind}",), thing
