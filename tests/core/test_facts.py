@@ -55,11 +55,11 @@ def test_it_is_heard_as_the_line_that_tells_it(said: str, line: str) -> None:
 
 @pytest.mark.parametrize("said", [
     "roots at 40 were cut yesterday", "belly past 55", "dry from 20 to 35", "the house drain was built in clay",
-    "roots under the driveway at 30",
+    "roots under the driveway at 30", "dry now", "dry here", "it's dry now", "dry all the way", "flush test moved", "frozen here",
     "the main at 90", "another 10 feet of clay", "not clean past 55", "cut roots at 33",
 ])  # fmt: skip
 def test_what_lies_in_the_pipe_is_none_of_it(said: str) -> None:
-    told = ("house ", "weather", "cleaned before", "owned", "main about", "job")
+    told = ("house ", "weather", "cleaned before", "owned", "main about", "job", "flush test")
     assert not [line for line in hear_line(said, HOUSE).lines if line.startswith(told) or " owned " in line]
 
 

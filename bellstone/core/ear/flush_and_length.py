@@ -16,7 +16,7 @@ _ON = (
 )
 _IN_ALL = (
     rf"(?:the )?total length(?: is| of| was)? {_ABOUT}{_NUMBER}{_FT}()",
-    rf"(?:the |this )?(?:line|lateral|run)(?: is)? {_ABOUT}{_NUMBER}{_FT} (?:long )?(?:in all|in total|all told|total)()",
+    rf"(?:the |this )?(?:line|lateral)(?: is)? {_ABOUT}{_NUMBER}{_FT} (?:long )?(?:in all|in total|all told|total)()",
     rf"{_ABOUT}{_NUMBER}{_FT} to {_MAIN} (?:in all|in total|total)()",
 )
 _BY = r"(maps?|plans?|gis|drawings?|records?|as ?builts?|sewer card|card)"
@@ -33,7 +33,8 @@ _WELL = r"(?:well|fine|good|great|through|by|past|away|quick|fast|easy)"
 _RESULTS = (
     (
         "moved well",
-        rf"(?:moved|went|drained|ran|flowed|cleared|passed)(?: right| straight)? ?{_WELL}?(?: no problem)?|good|fine|ok|okay|passed",
+        rf"(?:moved|went|ran|flowed)(?: right| straight)? {_WELL}(?: no problem)?|good|fine|ok|okay|"
+        rf"(?:drained|cleared|passed)(?: right| straight)?(?: {_WELL})?(?: no problem)?",
     ),
     (
         "sluggish",
