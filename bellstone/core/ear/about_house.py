@@ -35,12 +35,14 @@ _CLEANED_BEFORE = (
     rf"{_CLEANER}(?: just)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
     rf"(?:{_CLEANER} )?{_CLEANED}{_IT}{_TOOL}{_FAR}",
 )
-_WEATHER = r"(?:raining|rained|rainy|pouring|snowing|snowed|freezing|frozen|dry|wet|no rain)"
+_WEATHER = r"(?:raining|rained|rainy|pouring|snowing|snowed|no rain)"
 _HOW_LONG = (
     r"(?: (?:hard|heavily|all|for|the|since|last|this|past|a|an|few|couple|of|two|three|\d+|weeks?|months?|days?|night|morning|"
     r"today|yesterday|now|out|here|outside))+"
 )
-_SKY = rf"(?:it (?:is|was|has|had) )?(?:been )?{_WEATHER}{_HOW_LONG}"
+# a pipe is dry or wet as well: of the weather only for days on end
+_FOR_DAYS = r" (?:for|all|since|the (?:last|past))(?: (?:a|the|last|past|few|couple|of|two|three|\d+))* (?:weeks?|months?|days?)"
+_SKY = rf"(?:it (?:is|was|has|had) )?(?:been )?(?:{_WEATHER}{_HOW_LONG}|(?:dry|wet|freezing|frozen){_FOR_DAYS})"
 _GROUND = r"(driveway|drive|street|road|sidewalk|walk|lawn|yard|alley|garage|house|patio|deck|parking lot|slab|porch|garden|field)"
 _FROM = rf"(?:from|past|beyond|after) {_NUMBER}{_FT}(?: on| down| out| onward| on down| on out)?"
 _ALL = r"(?:everything |all |the line |the pipe |line |pipe )?"
