@@ -21,6 +21,7 @@ OF_THEM = frozenset({
 })  # fmt: skip
 JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
 SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
+CLEANABLE = ("roots", "build_up")
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
@@ -306,6 +307,12 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         )
 
     def _can_take(self, word: str, f: Found) -> bool:
+        if (
+            word in CLEANED_STATES
+            and f.kind in self.s.scheme.kinds
+            and self.s.scheme.kinds[f.kind].family not in CLEANABLE
+        ):
+            return False  # "a crack is gone now": mended, or never one
         return self._knows(f, word) and not self._clashes(f, word)
 
     def _cannot_run(self) -> None:

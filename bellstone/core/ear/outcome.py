@@ -1,5 +1,6 @@
 """What comes of a line: heard, asked or kept, with every word of it accounted for."""
 
+import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
@@ -21,6 +22,18 @@ NOTHING_DENIED = "a negative that nothing stands to"
 MOST_TAKEN_APART = 4  # a longer list is put right line by line
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
 THOUGHT = words_of("thought thot figured figure assumed")  # so it looked then
+# "any roots at 41", "is that a crack at 41": asked of somebody, and not told
+ASKS = re.compile(
+    r"\W*(?:(?:so|and|okay|ok|hey|now) )*(?:is (?:that|it|there|this)|are (?:those|there|they)|was (?:that|there)|what about|how about|any|"
+    r"do (?:you|we) (?:see|have))\b(?!thing)",
+    re.I,
+)
+# told of another day: a year with a verb of the past, another look's report
+THEN = re.compile(
+    r"\bin (?:19|20)\d\d,? (?:there|it|they|we|he|she) (?:was|were|had)\b|"
+    r"\b(?:old|previous|prior|earlier|last year's) (?:report|video|inspection|tape|survey|footage)\b",
+    re.I,
+)
 # what tells where the main should be, and not that the camera came there
 ON_PAPER = words_of("map maps plan plans drawing drawings record records gis atlas asbuilt asbuilts survey ahead sight")
 NOT_THE_CITYS = words_of("line stack drain house trunk waste run building cleanout")  # main line: the lateral itself
@@ -83,6 +96,10 @@ class Outcome:
         there = [f for f in self.found if not f.negative and f.kind != "dismissed"]
         if words & THOUGHT and there:
             yield "thought to be there: is it?"
+        if there and ASKS.match(self.text):
+            yield "a question: is it there?"
+        if there and THEN.search(self.text):
+            yield "this may not be of here and now"
         mains = [f for f in there if f.kind == "main"]
         told = [t.word for t in self.tokens]
         own = any(a == "main" and b in NOT_THE_CITYS for a, b in zip(told, told[1:], strict=False))

@@ -187,7 +187,8 @@ DENIALS = (
     "don't think it's {}", "i don't think that's {}", "can't say it's {}", "i doubt it's {}", "not sure it's {}", "no way it's {}",
     "it isn't {}", "doesn't look like {}", "i wouldn't say it's {}", "i don't believe it's {}", "it's not {}", "hardly {}",
     "they said it's {} but it's not", "it was supposed to be {}", "could have been {}", "would be {} if it rained", "going to be {}",
-    "used to be {}", "if it was {} we'd see it", "nobody said it's {}", "never was {}", "almost {}", "forget the {}", "instead of {}",
+    "used to be {}", "what about {}", "is that {}", "any {}", "in 2019 there was {}", "the old video showed {}", "we're looking for {}",
+    "next door has {}", "if it was {} we'd see it", "nobody said it's {}", "never was {}", "almost {}", "forget the {}", "instead of {}",
 )  # fmt: skip
 THINGS = (
     "a crack",
