@@ -181,6 +181,7 @@ WORKING: dict[str, Any] = {
     "ear.cover.SMALL": 1.2,
     "ear.cover.WITH_ITS_SIDE": 1.2,
     "ear.heard.MOST_CANDIDATES": 6,
+    "ear.reading.MOST_BEGUN": 4,
     "ear.outcome.MOST_TAKEN_APART": 4,
     "ear.on_the_way.LONGEST_REMARK": 26,
     "ear.quantities.MOST_INCHES": 24.0,

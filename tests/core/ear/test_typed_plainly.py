@@ -5,7 +5,7 @@ Invented for these tests; common practice in how they are said, no source.
 
 import pytest
 
-from bellstone.core.ear import SourceLine, hear_line, hear_page
+from bellstone.core.ear import SourceLine, hear_line, hear_page, listen
 from bellstone.core.ear.lexicon import house_lexicon
 from bellstone.core.entry import read_line, sighting_line
 from bellstone.core.record import Sighting
@@ -358,3 +358,24 @@ WHERE = {
 def test_a_place_by_something_else_or_everywhere(said: str) -> None:
     for thing, kind in THINGS.items():
         assert hear_line(said.format(t=thing), HOUSE).lines == (f"{WHERE[said]} {kind}",), thing
+
+
+@pytest.mark.parametrize("stamp", ["", "[0:30] "])
+def test_the_first_word_of_a_sentence_begins_no_kind(stamp: str) -> None:
+    """Typed: *i* begins inflow and invert_gone; in a line of five words and more it is who speaks."""
+    asked = listen(f"{stamp}i don't think it's broken at 44", HOUSE, typed=True)
+    assert [c.line.removeprefix(stamp) for q in asked.questions for c in q.choices] == ["44 none: break"]
+    assert listen(f"{stamp}i forgot my lunch in the truck", HOUSE, typed=True).questions == ()
+    begun = listen(f"{stamp}41 i", HOUSE, typed=True)
+    assert [c.line.removeprefix(stamp) for q in begun.questions for c in q.choices] == ["41 inflow", "41 invert_gone"]
+
+
+@pytest.mark.parametrize(("said", "first"), [
+    ("hard to say if it's cracked at 20", "20 crack?"), ("cut roots at 33 still some hanging from the top", "33 roots top"),
+])  # fmt: skip
+def test_no_event_swallows_a_sentence(said: str, first: str) -> None:
+    """Typed: *hard* begins no *forced*, and *cut* no *cutter*, where a footage stands in what would be its words."""
+    reading = listen(said, HOUSE, typed=True)
+    assert reading.acts == () and reading.questions[0].choices[0].line == first
+    (forced,) = listen("forced", HOUSE, typed=True).acts
+    assert forced.act == "see" and forced.sighting.kind == "forced"
