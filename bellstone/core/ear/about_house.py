@@ -3,7 +3,7 @@
 import re
 from collections.abc import Sequence
 
-from bellstone.core.ear.flush_and_length import flush_line, length_line
+from bellstone.core.ear.flush_and_length import ABOUT, MAIN, flush_line, length_line
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.token import Token
 
@@ -25,6 +25,7 @@ _LATELY = (
     rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)|{_AGO})"
 )
 _CLEANED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled|flailed|cut)"
+_CLEARED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled)"  # without roots: what is left of them?
 _CLEANER = r"(?:they|we|he|she|i|(?:the )?(?:owner|plumber)|the last guy|somebody|another outfit|the other company)"
 _IT = r"(?: it| the line| the pipe| the roots)?"
 _LINE = r"(?:the |this )?(?:line|pipe|lateral|sewer|it|main line|roots)(?: is| was| were| had| has)?"
@@ -33,7 +34,9 @@ _TOOL = r"(?: with (?:a |an |the )?[a-z0-9\" .]{1,30}?)"
 _CLEANED_BEFORE = (
     rf"{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
     rf"{_CLEANER}(?: just)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
+    rf"{_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}",
     rf"(?:{_CLEANER} )?{_CLEANED}{_IT}{_TOOL}{_FAR}",
+    rf"(?:{_CLEANER}(?: just)?(?: had)? |{_LINE} )?{_CLEARED}(?: it| the line| the pipe)?{_FAR}",
 )
 _WEATHER = r"(?:raining|rained|rainy|pouring|snowing|snowed|no rain)"
 _HOW_LONG = (
@@ -53,17 +56,34 @@ _ABOVE = (
 )
 _ABOVE_ON = rf"{_ALL}{_FROM}(?: it is| is| it runs| we are)? (?:under|beneath|below|in|out in) (?:the |a )?{_GROUND}"
 _WHOSE = (
-    r"(shared(?: line| pipe)?(?: with .{3,30})?|not (?:ours|our line|our pipe|his|hers|theirs)|next door s?|somebody else's|"
+    r"((?:not )?shared(?: line| pipe)?(?: with .{3,30})?|not (?:ours|our line|our pipe|his|hers|theirs)|next door s?|somebody else's|"
     r"(?:the )?(?:city|county|town|neighbor|neighbour|association)(?: is| s|'s)?(?: line| pipe| problem| side| responsibility)?)"
 )
 _OWNED = (
     rf"{_ALL}{_FROM}(?: it is| is| that is| belongs to| it belongs to)? {_WHOSE}",
     rf"{_WHOSE} {_FROM}",
 )
+_OURS = r"(?:our|my|his|her|their|the (?:owner|homeowner|house|customer)(?: ?'?s)?|homeowner(?: ?'?s)?|house|private)"
+_SHARE = r"(?:side|part|portion|responsibility|section|problem)"
+_CITYS = r"(?:the )?(city|county|town|public|neighbou?r|association)(?: ?'?s)?"
+_BEGINS = r"(?:starts?|begins?|takes over|picks up|takes it)(?: here| there| on)?(?: at| from| past| about| around)*"
+_ENDS = r"(?:ends?|stops?)(?: here| there)?(?: at| about| around)*"
+_OWNED_BY = (
+    rf"{_CITYS} {_SHARE} {_BEGINS} {_NUMBER}{_FT}",
+    rf"{_CITYS} (?:takes over|picks up|takes it|is responsible|owns (?:it|everything)) {_FROM}",
+    rf"{_CITYS} (?:takes over|picks up|takes it)(?: at| from| about)* {_NUMBER}{_FT}",
+)
+_UP_TO = rf"(?:it is |line is )?(shared|ours)(?: line)?(?: out)? (?:to|up to|until|as far as) {_NUMBER}{_FT}"
+# what may be told of either: an end of the pipe or of who owns it, a length from here or in all
+_EITHER = (
+    (rf"{_OURS} (?:line|pipe|sewer|lateral|drain) {_ENDS} {_NUMBER}{_FT}", ("{0} on owned not ours", "{0} ends_at")),
+    (rf"(?:the |this )?(?:line|pipe|sewer|lateral|drain) {_ENDS} {_NUMBER}{_FT}", ("{0} ends_at", "{0} dead_end")),
+    (rf"(?:we are |it is )?{ABOUT}{_NUMBER}{_FT} to {MAIN}", ("main about {0} on", "main about {0} in all")),
+)
 
 
-def about_house(said: str, tokens: Sequence[Token]) -> str | None:
-    """The line of the entry language that a whole line about the house or the ground says, or None.
+def about_house(said: str, tokens: Sequence[Token]) -> tuple[str, ...]:
+    """The line of the entry language that a whole line about the house or the ground says; two where it may say either.
 
     Examples
     --------
@@ -73,20 +93,26 @@ def about_house(said: str, tokens: Sequence[Token]) -> str | None:
     >>> def line(said):
     ...     return about_house(said, joined_numbers(tokens_of(said, house_lexicon())))
     >>> line("the house was built in 1958"), line("past sixty it's under the street")
-    ('house built 1958', '60 on surface street')
+    (('house built 1958',), ('60 on surface street',))
     >>> line("line was jetted yesterday"), line("the house drain was built in clay")
-    ('cleaned before: line was jetted yesterday', None)
+    (('cleaned before: line was jetted yesterday',), ())
+    >>> line("our line ends at 60")
+    ('60 on owned not ours', '60 ends_at')
     """
     words = " ".join(t.word if t.number is None else feet(t.number) for t in tokens if t.word not in (".", ",", "!"))
     words = words.replace(" - ", " to ").strip()
     for line, pattern in _FACTS:
         if found := re.fullmatch(pattern, words):
-            return line.format(re.sub(r" ?'?s$", "s", found[1]) if found[1][0].isdecimal() else found[1])
+            return (line.format(re.sub(r" ?'?s$", "s", found[1]) if found[1][0].isdecimal() else found[1]),)
     if any(re.fullmatch(pattern, words) for pattern in _CLEANED_BEFORE):
-        return f"cleaned before: {_kept(said)}"
+        return (f"cleaned before: {_kept(said)}",)
     if re.fullmatch(_SKY, words):
-        return f"weather {_kept(said)}"
-    return _above(words) or _owned(words) or length_line(words) or flush_line(words)
+        return (f"weather {_kept(said)}",)
+    for pattern, readings in _EITHER:
+        if found := re.fullmatch(pattern, words):
+            return tuple(line.format(found[1]) for line in readings)
+    told = _above(words) or _owned(words) or length_line(words) or flush_line(words)
+    return (told,) if told else ()
 
 
 def _kept(said: str) -> str:
@@ -107,8 +133,16 @@ def _owned(words: str) -> str | None:
     """``shared line from 55 down``, ``not our line past 55``: whose the pipe is from there on."""
     if found := re.fullmatch(_OWNED[0], words):
         return f"{found[1]} on owned {_owner(found[2])}"
-    found = re.fullmatch(_OWNED[1], words)
-    return f"{found[2]} on owned {_owner(found[1])}" if found else None
+    if found := re.fullmatch(_OWNED[1], words):
+        return f"{found[2]} on owned {_owner(found[1])}"
+    if found := re.fullmatch(rf"{_OURS} {_SHARE} {_ENDS} {_NUMBER}{_FT}", words):
+        return f"{found[1]} on owned not ours"
+    if found := re.fullmatch(_UP_TO, words):
+        return f"0-{found[2]} owned {found[1]}"
+    for pattern in _OWNED_BY:
+        if found := re.fullmatch(pattern, words):
+            return f"{found[2]} on owned the {found[1]}"
+    return None
 
 
 def _owner(words: str) -> str:

@@ -61,7 +61,7 @@ def _bore_to_bore(pieces: Sequence[Piece], i: int) -> Bores | None:
 
 def _bore(piece: Piece) -> Quantity | None:
     q = piece.quantity
-    good = q is not None and q.unit in ("bare", "in") and q.is_one and q.low in USUAL_BORES and not q.about
+    good = q is not None and q.unit in ("bare", "in") and q.is_one and q.low in USUAL_BORES
     return q if good else None
 
 

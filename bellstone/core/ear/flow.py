@@ -197,7 +197,8 @@ def waited_at(words: Sequence[str], i: int) -> int:
             return end + 1 + 2 * (_at(words, end + 1) == "a" and _at(words, end + 2) in UNITS)
         if _at(words, end) == "a" and _at(words, end + 1) in UNITS:
             return end + 2
-    if word in ("before", "ago", "earlier") and _at(words, n - 1) in UNITS and n == i:
+    leads = _at(words, n + 1)[:1].isdecimal()  # "a bit before 41": where, and not when
+    if word in ("before", "ago", "earlier") and _at(words, n - 1) in UNITS and n == i and not leads:
         return n + 1
     return 0
 

@@ -5,24 +5,26 @@ import re
 _NUMBER = r"(\d+(?:\.\d+)?)"
 _FT = r"(?: feet| foot| ft)?"
 # how far the main is thought to be, from here or from the zero; who or what says so is the basis
-_ABOUT = r"(?:about |around |maybe |roughly |approximately |~ ?)?"
-_MAIN = r"(?:the |our |their )?(?:city |public |sewer )?main"
+ABOUT = r"(?:about |around |maybe |roughly |approximately |~ ?)?"
+MAIN = r"(?:the |our |their )?(?:city |public |sewer )?main"
 _I_SAY = r"(?:i (?:figure|think|say|guess|would say|am guessing)|figure|call it|probably|maybe|should be|it is|it should be)? ?"
 _ON = (
-    rf"{_I_SAY}{_ABOUT}(?:another|a further) {_NUMBER}{_FT}(?: more)? to {_MAIN}",
-    rf"{_I_SAY}{_ABOUT}{_NUMBER} more{_FT} to {_MAIN}",
-    rf"{_MAIN}(?: is|'s| should be)? {_ABOUT}(?:another )?{_NUMBER}{_FT} (?:past|from|beyond|on from|further than|after) "
+    rf"{_I_SAY}{ABOUT}(?:another|a further) {_NUMBER}{_FT}(?: more)? to {MAIN}",
+    rf"{_I_SAY}{ABOUT}{_NUMBER} more{_FT} to {MAIN}",
+    rf"{MAIN}(?: is|'s| should be)? {ABOUT}(?:another )?{_NUMBER}{_FT} (?:past|from|beyond|on from|further than|after) "
     r"(?:where (?:i|we) (?:stopped|quit|ended|got to)|here|that|this point|there|the end of the run)",
 )
 _IN_ALL = (
-    rf"(?:the )?total length(?: is| of| was)? {_ABOUT}{_NUMBER}{_FT}()",
-    rf"(?:the |this )?(?:line|lateral)(?: is)? {_ABOUT}{_NUMBER}{_FT} (?:long )?(?:in all|in total|all told|total)()",
-    rf"{_ABOUT}{_NUMBER}{_FT} to {_MAIN} (?:in all|in total|total)()",
+    rf"(?:the )?total length(?: is| of| was)? {ABOUT}{_NUMBER}{_FT}()",
+    rf"(?:the |this |our )?(?:line|lateral|sewer|run)(?: is)? {ABOUT}{_NUMBER}{_FT} (?:long )?(?:in all|in total|all told|total)()",
+    rf"(?:the |this |our )?(?:whole |entire )?(?:line|lateral|sewer|run)(?: is)? {ABOUT}{_NUMBER}(?: feet| foot| ft)(?: long)?()",
+    rf"(?:we are |it is |i figure |figure )?{ABOUT}{_NUMBER}{_FT} to {MAIN} from the (?:cleanout|house|zero)()",
+    rf"{ABOUT}{_NUMBER}{_FT} to {MAIN} (?:in all|in total|total)()",
 )
 _BY = r"(maps?|plans?|gis|drawings?|records?|as ?builts?|sewer card|card)"
 _BY_PAPER = (
-    rf"(?:the )?{_BY} (?:shows?|says?|has|have|puts?|gives?)(?: it as)? {_ABOUT}{_NUMBER}{_FT} to {_MAIN}",
-    rf"(?:the )?{_BY} (?:shows?|says?|has|have|puts?|gives?) {_MAIN} at {_ABOUT}{_NUMBER}{_FT}",
+    rf"(?:the )?{_BY} (?:shows?|says?|has|have|puts?|gives?)(?: it as)? {ABOUT}{_NUMBER}{_FT} to {MAIN}",
+    rf"(?:the )?{_BY} (?:shows?|says?|has|have|puts?|gives?) {MAIN} at {ABOUT}{_NUMBER}{_FT}",
 )
 # a flush, told whole
 _FIXTURE = (
@@ -45,7 +47,7 @@ _RESULTS = (
     ("not moved", r"(?:did not|never) (?:move|drain|budge|clear)|(?:just )?(?:sat|stood|stayed) there"),
 )
 _FLUSHED = (
-    rf"(?:flushed|ran) (?:{_ABOUT}{_NUMBER} gallons? (?:from|down|through|of water (?:from|down)) )?(?:the )?{_FIXTURE}",
+    rf"(?:flushed|ran) (?:{ABOUT}{_NUMBER} gallons? (?:from|down|through|of water (?:from|down)) )?(?:the )?{_FIXTURE}",
     r"(?:the )?flush(?: test)?(?: was| is| looked)?",
 )
 

@@ -9,6 +9,7 @@ from bellstone.core.ear.one_thing import GOOD, OneThing
 from bellstone.core.ear.said_kinds import SaidKinds
 from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
+from bellstone.core.ear.softened import BOUNDS, BY_A_LITTLE
 from bellstone.core.ear.unnamed import CLEANED_STATES, Unnamed
 from bellstone.core.ear.wording import words_of
 from bellstone.core.entry import words_for
@@ -194,7 +195,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         return next((f for k, f in self.spots if k == named), None)
 
     def _attribute(self, p: Piece, n: int) -> None:
-        if self._is_used(p):
+        if self._is_used(p) or self._is_by_how_much(n):
             return
         if p.says == "water":
             if any(f.kind in WATERY for f in self.found):
@@ -233,6 +234,13 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _is_by_how_much(self, n: int) -> bool:
+        """``a little over 30 percent``: it is said of the bound of a number, and not of the thing."""
+        after = self.parts[n + 1 : n + 4]
+        number = next((k for k, p in enumerate(after) if p.what == "quantity"), 0)
+        said = " ".join(self.s.words(p) for p in after[:number])
+        return said in BOUNDS and set(self.s.words(self.parts[n]).split()) <= BY_A_LITTLE
 
     def _is_of_both(self, p: Piece, n: int) -> bool:
         """``roots and an offset at 34, both on the left``: the side of each of them."""

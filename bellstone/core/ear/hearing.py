@@ -38,7 +38,7 @@ def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context
     --------
     >>> from bellstone.core.scheme import house_scheme
     >>> hear_line("heavy roots at the joint, 41 and a half, about seventy percent", house_scheme()).lines
-    ('41.5 roots heavy joint 70%',)
+    ('41.5 roots heavy joint ~70%',)
     """
     short = as_written(text, scheme)
     if short is not None:
@@ -54,7 +54,9 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
     if told := about_house(text, tokens):
         words = tuple(WordUsed(text[t.start : t.end], "fact", t.start, t.end) for t in tokens)
-        return Heard(text, "heard", (told,), words=words)
+        if len(told) > 1:
+            return Heard(text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either")
+        return Heard(text, "heard", told, words=words)
     pieces = cover_of(tokens, lexicon)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)

@@ -9,7 +9,9 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.heard import MOST_CANDIDATES, Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon
+from bellstone.core.ear.main_instead import main_instead
 from bellstone.core.ear.numbers import PARTS, SMALL, TEENS, TENS, UNITS
+from bellstone.core.ear.places import feet
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
 from bellstone.core.entry import read_line
@@ -107,6 +109,14 @@ class Outcome:
         further = any(place_said(f).startswith("+") for f in mains) and not words & REACHING
         if mains and (own or ahead or further):
             yield "the main reached there, or thought to be?"
+        far_end = mains or any(f.kind == "ends_at" for f in there)
+        if far_end and self._may_mean_instead():
+            yield "the main reached there, or how far it is, or whose the pipe is from there?"
+
+    def _may_mean_instead(self) -> list[str]:
+        """What a line that names the main may tell instead of having come there, as lines."""
+        said = " ".join(t.word if t.number is None else feet(t.number) for t in self.tokens)
+        return [line for line in main_instead(said) if self._reads(line)]
 
     def _no_belly(self) -> None:
         """``water held by the root ball, not a belly``: the water is there; that the pipe lies well is said of its cause."""
@@ -145,10 +155,12 @@ class Outcome:
     def _candidates(self, lines: list[str]) -> tuple[tuple[str, ...], ...]:
         """What an asked line may say, the likeliest first: all of it, the other ways of it, all but one thing, each alone."""
         whole = tuple(lines)
+        mains = [f.line for f in self.found if f.kind == "main" and not f.negative]
+        instead = [(*(x for x in lines if x not in mains), other) for other in self._may_mean_instead() if mains]
         there = tuple(
             dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
         )
-        ways = [*self._taken_back(), whole, *([there] if all(self._reads(line) for line in there) else [])]
+        ways = [*self._taken_back(), whole, *instead, *([there] if all(self._reads(line) for line in there) else [])]
         if otherwise := self._seen_otherwise():
             ways.insert(0, (*whole, *otherwise))
         if NOTHING_DENIED in self.doubts and len(self.found) == 1 and not self.found[0].negative:

@@ -9,6 +9,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.landmarks import BY_GROUND, is_on_ground, is_zeroed_at, landmark_at, unlisted_at, words_at
 from bellstone.core.ear.onward import goes_on
 from bellstone.core.ear.quantities import MOST_FT, Quantity
+from bellstone.core.ear.softened import BOUNDS, OR_SO, softens
 from bellstone.core.ear.token import Token
 from bellstone.core.ground import IN_PER_FT
 
@@ -50,6 +51,7 @@ LEADS = frozenset({"at", "under"})
 
 def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | Place]:
     """The pieces with places put together; what is no place stays as it was."""
+    pieces = [_of_a_number(pieces, tokens, k) for k in range(len(pieces))]
     out: list[Piece | Place] = []
     i = 0
     while i < len(pieces):
@@ -90,6 +92,15 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
         out.append(place)
         i = place.j
     return out
+
+
+def _of_a_number(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Piece:
+    """``nearly 70 percent``, ``almost at 41``: it softens the number and is no forecast; any other piece as it is."""
+    if words_at(tokens, pieces, i) not in ("almost", "nearly"):
+        return pieces[i]
+    n = i + 1 + (words_at(tokens, pieces, i + 1) == "at")
+    number = n < len(pieces) and pieces[n].what == "quantity"
+    return replace(pieces[i], what="fillers", says="") if number else pieces[i]
 
 
 def _leads(piece: Piece, tokens: Sequence[Token], place: Place) -> bool:
@@ -286,19 +297,20 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         return Place(f"0-{feet(q.high)}", i - 1, j, runs=True, only_to=True)
     if before in ("last", "the last"):
         return None
-    led = words_at(tokens, pieces, i - 2) if before == "the" else before  # "around the 60 foot mark"
-    about = led in ABOUT_WORDS or led.endswith((" about", " around"))
-    if after in ("ish", "or so", "thereabouts", "or thereabouts"):
+    leads_on = before in ("the", "at", "@")  # "around the 60 foot mark", "roughly at 60"
+    earlier = words_at(tokens, pieces, i - 2) if leads_on else ""
+    about = softens(before) or softens(earlier) and earlier not in OF_THE_THING or q.about
+    if after in OR_SO:
         about, j = True, j + 1
     if q.either:
         return Place(f"{feet(q.low)} or {feet(q.high)}", i, j)
     if not q.is_one:
-        return _stretch(pieces, tokens, i, q)
+        return _stretch(pieces, tokens, i, q, "~" if about else "")
     to = next((k for k in (i - 1, i - 2) if _leads_to(words_at(tokens, pieces, k)) and (k == i - 1 or about)), None)
     if to is not None:
         earlier = any(p.quantity is not None and p.quantity.unit in ("bare", "ft", "ft_in") for p in pieces[:to])
         asks = "up to there: from where?" if earlier else ""
-        return Place(f"0-{feet(q.high)}", to, j, runs=True, asks=asks, only_to=True)
+        return Place(f"{'~' if about else ''}0-{feet(q.high)}", to, j, runs=True, asks=asks, only_to=True)
     if before in ("between",) and j + 1 < len(pieces) and after == "and":
         other = pieces[j + 1].quantity
         if other is not None and other.unit in ("bare", "ft", "ft_in") and other.is_one:
@@ -315,7 +327,8 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         and i > 0
         and before not in ("at", "@", "from", "to", "~")
     )
-    return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, bare=q.unit == "bare")
+    asks = "no further, or no nearer, than that: where?" if before in BOUNDS else ""
+    return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, bare=q.unit == "bare", asks=asks)
 
 
 def _to_the_main(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> int:
@@ -326,14 +339,14 @@ def _to_the_main(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> in
     return n + 1 if n > j and n < len(pieces) and pieces[n].says.split()[:1] == ["main"] else 0
 
 
-def _stretch(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place:
+def _stretch(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity, about: str) -> Place:
     """Two numbers as the ends of a stretch; asked where they may be feet and inches, or hours."""
     asks = "feet and inches, or a stretch" if _feet_or_inches(q, tokens, pieces, i) else ""
     low, high = sorted((q.low, q.high))
     if q.high < q.low and not asks and high <= 12:
         asks = "hours, or a stretch"
     hours = q.unit == "bare" and high <= 12 and low == int(low) and high == int(high) and i > 0
-    return Place(f"{feet(low)}-{feet(high)}", i, i + 1, runs=True, asks=asks, hour=hours)
+    return Place(f"{about}{feet(low)}-{feet(high)}", i, i + 1, runs=True, asks=asks, hour=hours)
 
 
 def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, about: bool) -> Place | None:
@@ -351,6 +364,7 @@ def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, ab
     return Place(f"{'~' if about else ''}{feet(q.low)} on", i, end, runs=True, asks=asks, onward=True)
 
 
+OF_THE_THING = frozenset({"probably", "perhaps", "i think"})  # "a crack perhaps at 20": is it one?
 REST = (["everything"], ["all"], ["rest"], ["anything"])  # "everything after 44 is plastic"
 COUNTED = frozenset({
     "joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks", "places", "spots", "areas", "locations", "times",
@@ -363,11 +377,6 @@ def _leads_to(words: str) -> bool:
     return words in TO_WORDS or words.removesuffix(" about").removesuffix(" around") in TO_WORDS
 
 
-ABOUT_WORDS = frozenset({
-    "about", "around", "approximately", "roughly", "~", "maybe", "near", "at about", "right around", "say",
-    "at approximately", "call it", "at around", "close to", "at or about", "at or around", "at or near", "or about",
-    "perhaps", "bout", "somewhere around", "circa", "i think", "in the vicinity of", "probably", "at roughly", "an estimated",
-})  # fmt: skip
 TO_WORDS = frozenset(
     {"to", "out to", "up to", "until", "till", "all the way to", "thru", "through", "clear to", "as far as"}
 )

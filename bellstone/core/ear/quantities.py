@@ -70,8 +70,7 @@ class Quantity:
     i: int
     j: int
     either: bool = False
-    about: bool = False
-    bound: str = ""  # under, over
+    about: bool = False  # by its own words: a couple, to about 19
 
     @property
     def is_one(self) -> bool:
@@ -131,7 +130,7 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
     if first.word == "couple":  # "a couple of inches"
         unit = i + 2 if _w(tokens, i + 1) == "of" else i + 1
         if _w(tokens, unit) in ("inches", "feet", "foot", "ft"):
-            return _one_unit(tokens, i, 2.0, unit)
+            return replace(_one_unit(tokens, i, 2.0, unit), about=True)
     if first.word in ("inch", "foot") and _w(tokens, i + 1) == "and":
         grown = _and_part(tokens, i + 1)
         if grown is not None:
@@ -351,7 +350,8 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
             return None
         either = "or" in words or both
         low, high = (single.low, other.high)
-        return Quantity(units, low, high, i, end, either=either)
+        about = any(t.word in ABOUT for t in tokens[j:k])
+        return Quantity(units, low, high, i, end, either=either, about=about)
     return None
 
 

@@ -6,15 +6,11 @@ from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import UNIT_OF, WATERY, Group
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.quantities import Quantity, percent
+from bellstone.core.ear.softened import BOUNDS, BY_A_LITTLE, OR_SO, softens
 from bellstone.core.ground import IN_PER_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
 
-# how one says that a size is no more, or no less, than a number
-BOUNDS = {
-    "under": "under", "below": "under", "less than": "under", "at most": "under", "smaller than": "under",
-    "over": "over", "more than": "over", "at least": "over", "greater than": "over", "upwards of": "over", "better than": "over",
-}  # fmt: skip
 PARTLY = frozenset({"in", "out", "open", "buried", "inside", "under", "off", "way", "over"})
 HAVE_BORES = ("access", "fitting", "coupling", "cap", "branch")  # a usual bore in inches is theirs
 
@@ -165,7 +161,8 @@ class SaidSizes(Group):
             return
         between = " or " if q.either else "-"
         number = feet(q.low) if q.is_one else f"{feet(q.low)}{between}{feet(q.high)}"
-        owner.size = f"{self._softened(n)}{number}{unit}"
+        lead = self._softened(n) or "~" * q.about
+        owner.size = f"{'' if lead == '~' and not q.is_one else lead}{number}{unit}"  # a range is loose as it is
         if (
             owner.kind in HAVE_BORES
             and not self._stands_before(n, owner.kind)
@@ -232,14 +229,21 @@ class SaidSizes(Group):
         )
 
     def _softened(self, n: int) -> str:
-        for count in (2, 1):
+        """What makes a size no more, no less or about so much: before it, or a word or so behind it."""
+        for count in (4, 3, 2, 1):
             before = self.parts[max(n - count, 0) : n]
-            bound = BOUNDS.get(" ".join(self.s.words(p) for p in before))
-            if bound:
+            said = " ".join(self.s.words(p) for p in before).split()
+            degree = next((k for k, w in enumerate(said) if w not in BY_A_LITTLE), 0)
+            if bound := BOUNDS.get(" ".join(said[degree:])):
                 for p in before:
                     self.s.use(p, "size")
                 return f"{bound} "
-        return ""
+        loose = [p for p in self.parts[n + 1 : n + 2] if self.s.words(p) in OR_SO]
+        lead = n - 1 - (n > 1 and self.s.words(self.parts[n - 1]) == "at")  # "estimated at 30 percent"
+        loose += [p for p in self.parts[max(lead, 0) : n][:1] if softens(self.s.words(p))]
+        for p in loose:
+            self.s.use(p, "size")
+        return "~" if loose else ""
 
     def _takes(self, f: Found, unit: str, q: Quantity) -> bool:
         if f.negative or f.kind not in self.s.scheme.kinds:

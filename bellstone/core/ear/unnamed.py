@@ -7,6 +7,9 @@ from bellstone.core.ear.one_thing import GOOD
 from bellstone.core.ear.wording import words_of
 
 HOLDS = words_of("holding holds held retaining retains retained pooling pooled sitting")
+PIPES = words_of("line sewer lateral drain pipe piping main")  # behind a thing of the ground: the pipe that serves it
+ENDING = words_of("starts start begins begin ends end beginning ending")
+DRAWN_ABOVE = words_of("curb fence tree hedge wall property lot street roof drip")  # a line of these lies on the ground
 CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
 
 
@@ -58,7 +61,11 @@ class Unnamed(Group):
         """``curb about 60``: a thing of the ground, a footage, and nothing more."""
         told = [p for p in self.parts if p.what not in ("fillers", "links", "sign", "hedges")]
         placed = len(self.places) == 1 and not self.places[0].landmark and not self.places[0].runs
-        return told[0] if placed and len(told) == 1 and told[0].what == "landmarks" else None
+        if not (placed and len(told) == 1 and told[0].what == "landmarks"):
+            return None
+        beside = {w for p in self.parts if p.what == "fillers" for w in self.s.words(p).split()}
+        drawn = set(self.s.words(told[0]).split()) & DRAWN_ABOVE
+        return None if beside & ENDING or beside & PIPES and not drawn else told[0]  # "house line ends at 60"
 
     def _only(self, found: Found) -> None:
         self.found, self.spots = [found], [(0, found)]

@@ -29,8 +29,8 @@ HEARD = {
     "no cracks, breaks or holes 0 to 40": ("0-40 none: crack", "0-40 none: break", "0-40 none: hole"),
     "no roots, a crack at 20": ("20 none: roots", "20 crack"),
     # a stretch of which the end is said
-    "clay to about 38": ("0-38 pipe clay",),
-    "scale from the start to about 12": ("0-12 scale",),
+    "clay to about 38": ("~0-38 pipe clay",),
+    "scale from the start to about 12": ("~0-12 scale",),
     "roots from 20 until maybe 44": ("20-44 roots",),
     "clay until 38, then pvc until 52": ("0-38 pipe clay", "38-52 pipe pvc"),
     "iron to 11, clay to 50, plastic to 66": ("0-11 pipe iron", "11-50 pipe clay", "50-66 pipe plastic"),
@@ -44,8 +44,8 @@ HEARD = {
     "there's a belly here starts at thirty five and goes to about forty two": ("35-42 standing",),
     "it's not a break it's a crack at 30": ("30 none: break", "30 crack"),
     # which way, how deep, how sure
-    "looks like an offset joint at thirty one maybe half an inch down": ("31 offset? drop 0.5in",),
-    "roots at 21 probably blocking about half the pipe": ("21 roots 50%",),
+    "looks like an offset joint at thirty one maybe half an inch down": ("31 offset? drop ~0.5in",),
+    "roots at 21 probably blocking about half the pipe": ("21 roots ~50%",),
     "depth here is five foot two": ("depth 5'2\"",),
     "33 inches deep at 20": ("20 depth 33in",),
     "grease 2 inches deep at 40": ("40 grease 2in",),

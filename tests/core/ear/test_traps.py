@@ -39,8 +39,8 @@ def test_what_has_two_readings_is_not_heard_by_itself(text: str) -> None:
 
 
 HEARD = {
-    "at 41 and a half there's heavy roots at the joint, about seventy percent": ["41.5 roots heavy joint 70%"],
-    "41.5 rts @ jt hvy ~70%": ["41.5 roots joint heavy 70%"],
+    "at 41 and a half there's heavy roots at the joint, about seventy percent": ["41.5 roots heavy joint ~70%"],
+    "41.5 rts @ jt hvy ~70%": ["41.5 roots joint heavy ~70%"],
     "hairline crack up top around 27 feet": ["~27 crack hairline top"],
     "0-22 CI 4in fair, then clay 6": ["0-22 fair", "0-22 pipe iron 4in", "22 change iron 4in > clay 6in"],
     "roots at 41, no wait, 42": ["42 roots"],

@@ -27,7 +27,7 @@ HEARD = {
     "depth is 4 foot 6 at the curb": ("near curb: depth 4'6\"",),
     "roots at 41 foot 6": ("41.5 roots",),
     "crack 30 ft 6 to 9 o'clock": ("30 crack 6-9 o'clock",),
-    "it's holding a couple inches at 45": ("45 standing 2in",),
+    "it's holding a couple inches at 45": ("45 standing ~2in",),
     # lists and counts
     "roots at three joints, 12, 15 and 18": ("12 roots joint", "15 roots joint", "18 roots joint"),
     "root intrusion at 3 joints, 12, 15, and 18 feet": ("12 roots joint", "15 roots joint", "18 roots joint"),
@@ -47,7 +47,7 @@ HEARD = {
     "cleanout is in the front bed about 8 inches down": ('near front bed: access_fault buried "8 inches down"',),
     # several things in one breath
     "alright so at 22 we've got roots coming in at the joint on the left side about 10 percent then another one at 25 same thing": (
-        "22 roots joint left 10%", "25 roots joint left 10%",
+        "22 roots joint left ~10%", "25 roots joint left ~10%",
     ),
     "belly 20 to 26 and another 40 to 44": ("20-26 standing", "40-44 standing"),
     "two bellies, 20-26 and 40-44": ("20-26 standing", "40-44 standing"),
@@ -89,7 +89,7 @@ ASKED = {
     "bell crk 19 3-6": ("19 cracked_bell 3-6 o'clock",),
     "jt @47 rts 10 & 2": ("47 roots joint 10-2 o'clock",),
     "hole 12, 3": ("12 hole 3 o'clock",),
-    "from 40 to 46 there's about an inch of water and some paper sitting in it": ("40-46 standing 1in", "40-46 settled paper"),
+    "from 40 to 46 there's about an inch of water and some paper sitting in it": ("40-46 standing ~1in", "40-46 settled paper"),
     "bottom of the iron is rusty at 8": ("8 invert_gone",),
     "wye right at 20": ("20 fitting wye right",),
     "bend right at 20": ("20 fitting bend right",),
@@ -149,7 +149,7 @@ def told(*said: str) -> list[tuple[str, ...]]:
 
 def test_where_it_runs_and_how_deep_are_said_of_the_thing_before() -> None:
     lines = told("there's a belly here", "it goes from twenty six out to thirty one", "deepest part's maybe an inch")
-    assert lines == [("26-31 standing 1in",), (), ()]
+    assert lines == [("26-31 standing ~1in",), (), ()]
     assert told("roots here", "from 40 to 44", "main at 60")[0] == ("40-44 roots",)
 
 
@@ -168,13 +168,13 @@ SEEN = {
     "some paper": "settled paper", "a crack on top": "crack top", "roots on the left": "roots left", "a hole in the bottom": "hole bottom",
 }  # fmt: skip
 SHARES = {
-    "about 20 percent": "20%",
-    "maybe a quarter of the pipe": "25%",
-    "around a third": "33%",
+    "about 20 percent": "~20%",
+    "maybe a quarter of the pipe": "~25%",
+    "around a third": "~33%",
     "10 to 15 percent": "10-15%",
 }
 INCHES = {
-    "about half an inch": "0.5in", "an inch and a half": "1.5in", "a good inch": "1in", "a couple inches": "2in", "3/8": "0.375in",
+    "about half an inch": "~0.5in", "an inch and a half": "1.5in", "a good inch": "1in", "a couple inches": "~2in", "3/8": "0.375in",
     "less than an inch": "under 1in", '1/2"': "0.5in", "1/2 inch": "0.5in",
 }  # fmt: skip
 SIZED = {

@@ -1,0 +1,33 @@
+"""Words beside a number that make it no more, no less, or about so much."""
+
+from bellstone.core.ear.wording import words_of
+
+# how one says that a size is no more, or no less, than a number
+BOUNDS = {
+    "under": "under", "below": "under", "less than": "under", "at most": "under", "smaller than": "under",
+    "over": "over", "more than": "over", "at least": "over", "greater than": "over", "upwards of": "over", "better than": "over",
+}  # fmt: skip
+BY_A_LITTLE = words_of("a little bit just slightly tad touch hair somewhat well way")  # over, and by how much
+OR_SO = frozenset(
+    {"ish", "or so", "thereabouts", "or thereabouts", "give or take", "more or less", "plus or minus"}
+)  # behind it
+ABOUT = frozenset(
+    {"give or take", "plus or minus", "more or less", "~", "near", "close to", "at or near", "call it", "i think"}
+)
+SOFT = words_of(
+    "about around approximately roughly maybe bout approximate estimated estimate circa probably perhaps guess guessing figure "
+    "almost nearly figured like say reckon vicinity order somewhere put"
+)
+LEADS_ON = words_of("at an of it to as in")
+
+
+def softens(words: str) -> bool:
+    """Whether a phrase before a number makes it *about* so much: its last word but for what only leads on.
+
+    >>> [softens(x) for x in ("is about", "roughly at", "on the order of", "i would say", "located at", "about the")]
+    [True, True, True, True, False, False]
+    """
+    told = words.split()
+    while told and told[-1] in LEADS_ON:
+        told.pop()
+    return words in ABOUT or bool(SOFT.intersection(told[-1:]))
