@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
+from bellstone.core.ear.either import either_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
 from bellstone.core.ear.flow import waited_at, water_state_at
 from bellstone.core.ear.ignorance import ignorance_at
@@ -156,6 +157,8 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
     found += [("sides", words[i], side_at(words, i)), ("texts", "", passing_at(words, i))]
     found += [("kinds", "access", opening_at(words, i))]
     found += [("attributes", says, end) for says, end in water_state_at(words, i)]
+    says, end = either_at(words, i, lexicon)
+    found.append(("attributes", says, end))
     if rotted := rotted_at(words, i):
         found.append((rotted[0], "invert_gone", rotted[1]))
     yield from ((PHRASE - LONGER * (end - i), Piece(what, says, i, end)) for what, says, end in found if end)

@@ -1,6 +1,7 @@
 """One group read whole: its pipe, its things, then the words and numbers that go with them."""
 
 from functools import partial
+from itertools import product
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
@@ -22,6 +23,7 @@ OF_THEM = frozenset({
 })  # fmt: skip
 JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
 SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
+ONE_OF = frozenset({"form", "quality", "size_word"})  # the slots of which one of two words may be said
 CLEANABLE = ("roots", "build_up")
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
@@ -217,7 +219,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
                 owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"
                 self.s.use(p, "clock")
             return
-        if self._is_of_both(p, n):
+        if self._is_of_both(p, n) or self._is_either(p, n):
             return
         for word in p.says.split("/"):
             owner = self._owner(n, partial(self._can_take, word))
@@ -251,6 +253,29 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
             f.words.append(p.says)
         self.s.use(p, "word")
         return True
+
+    def _is_either(self, p: Piece, n: int) -> bool:
+        """``light to medium``: one of two words of one slot, both written."""
+        if "|" not in p.says:
+            return False
+        owner = self._owner(n, lambda f: len(self._picked(p.says, f)) > 1)
+        if owner is not None:
+            owner.words.append("|".join(self._picked(p.says, owner)))
+            self.s.use(p, "word")
+        return True
+
+    def _picked(self, says: str, f: Found) -> list[str]:
+        """Of each of two words the meaning that a finding takes, where they are of one slot of it."""
+        if f.kind not in self.s.scheme.kinds:
+            return []
+        table = words_for(f.kind, self.s.scheme)
+        halves = [[w for w in half.split("/") if w in table and self._can_take(w, f)] for half in says.split("|")]
+        of_one_slot = (
+            list(pair)
+            for pair in product(*halves)
+            if len(set(pair)) > 1 and len(slots := {table[w].slot for w in pair}) == 1 and slots <= ONE_OF
+        )
+        return next(of_one_slot, [])
 
     def _cracked_bells(self, p: Piece) -> None:
         """A crack that is said to be in the bell."""

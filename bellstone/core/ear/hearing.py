@@ -55,7 +55,9 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
     if told := about_house(text, tokens):
         words = tuple(WordUsed(text[t.start : t.end], "fact", t.start, t.end) for t in tokens)
         if len(told) > 1:
-            return Heard(text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either")
+            return Heard(
+                text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either"
+            )
         return Heard(text, "heard", told, words=words)
     pieces = cover_of(tokens, lexicon)
     line = _Line(text, tokens, pieces, lexicon, scheme)

@@ -12,7 +12,9 @@ _HOW_FAR = re.compile(rf"\b{_MAINS}{_BE}{_SOFT} {_NUMBER}\b")
 _OWNER = r"(city|county|town|village|public|municipal|district|utility|private|neighbor|neighbour|association|hoa|main)"
 _PART = r"(?: s|'s)?(?: (?:main|sewer|line|side|part|portion|pipe|lateral|responsibility|section))?"
 _BEGINS = r"(?: (?:starts?|begins?|started|takes over|picks up|takes it|is responsible))"
-_WHOSE = re.compile(rf"\b{_OWNER}{_PART}{_BEGINS}(?: here| there| on| right| at| from| past| about| around| @| the)* {_NUMBER}\b")
+_WHOSE = re.compile(
+    rf"\b{_OWNER}{_PART}{_BEGINS}(?: here| there| on| right| at| from| past| about| around| @| the)* {_NUMBER}\b"
+)
 
 
 def main_instead(said: str) -> Iterator[str]:
@@ -26,5 +28,7 @@ def main_instead(said: str) -> Iterator[str]:
     if found := _HOW_FAR.search(said):
         yield f"main about {found[1]} in all"
     if found := _WHOSE.search(said):
-        owner = {"private": "private", "main": "the city"}.get(found[1], f"the {found[1]}")  # a main is a city's, as a rule
+        owner = {"private": "private", "main": "the city"}.get(
+            found[1], f"the {found[1]}"
+        )  # a main is a city's, as a rule
         yield f"{found[2]} on owned {owner}"

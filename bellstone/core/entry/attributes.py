@@ -7,7 +7,7 @@ from typing import Any
 from bellstone.core.entry.reading import Choice, Question, Span
 from bellstone.core.entry.vocabulary import FILLERS, NEVER_BEGUN, Meaning, complete, words_for
 from bellstone.core.ground import INCHES, NUMBER, length_ft, number
-from bellstone.core.record import Amount, Clock
+from bellstone.core.record import Alternative, Amount, Clock
 from bellstone.core.scheme import Scheme
 
 _UNIT = r"(?P<unit>%|percent\b|\"|inch(?:es)?\b|in\b(?!\s+place)|ft\b|feet\b|'|deg\b|degrees\b|°|gal\b)"
@@ -22,6 +22,7 @@ _CLOCK_RANGE = re.compile(
 _EVERY = re.compile(rf"every\s+(?P<length>{NUMBER}\s*(?:'|ft\b|feet\b|{INCHES.replace('only_inches', 'i')})?)", re.I)
 _MINUTES = re.compile(rf"(?P<n>{NUMBER})\s*min(?:utes)?\s+off\b", re.I)
 _QUOTED = re.compile(r'"(?P<words>[^"]*)"')
+_EITHER = re.compile(r"(?P<words>[A-Za-z][A-Za-z_']*(?:\s*\|\s*[A-Za-z][A-Za-z_']*)+)(?P<unsure>\?)?")
 _WORD = re.compile(r"(?P<word>[A-Za-z][A-Za-z_']*)(?P<unsure>\?)?")
 _UNITS = {
     "%": "pct", "percent": "pct", '"': "in", "in": "in", "inch": "in", "inches": "in", "ft": "ft", "feet": "ft", "'": "ft",
@@ -38,6 +39,7 @@ class Attributes:
     """What has been read so far; ``values`` are fields of a Sighting."""
 
     values: dict[str, Any] = field(default_factory=dict)
+    either: list[Alternative] = field(default_factory=list)  # other forms, or qualities of which it has one
     same: str | None = None
     same_counter_ft: float | None = None
     same_sure: bool = True
@@ -88,7 +90,7 @@ class AttributeReader:
     def read(self) -> Attributes:
         readers = (
             self._quoted, self._each_joint, self._every, self._phase_word, self._same, self._because, self._minutes, self._oclock,
-            self._amount, self._clock_range, self._word, self._bare_number,
+            self._amount, self._clock_range, self._either, self._word, self._bare_number,
         )  # fmt: skip
         while self.at < len(self.text):
             gap = re.match(r"[\s,]+", self.text[self.at :])
@@ -252,6 +254,31 @@ class AttributeReader:
             self.out.values["sureness"] = "unsure"
         self.out.completed.append(found[0].replace("_", " ") + ("?" if unsure else ""))
         self.at = end
+        return True
+
+    def _either(self) -> bool:
+        """``left|right``, ``hairline|open``, ``light|medium``: one of several words of one slot, nobody knows which."""
+        match = _EITHER.match(self.text, self.at)
+        if match is None:
+            return False
+        words = [w.lower() for w in re.split(r"\s*\|\s*", match["words"])]
+        meant = [self.table[w] for w in words if w in self.table]
+        slot = meant[0].slot if meant else ""
+        one_slot = len(meant) == len(words) and {m.slot for m in meant} == {slot}
+        if not one_slot or slot not in ("form", "quality", "size_word") or self.phase != "now":
+            return False
+        first, *others = [m.value for m in meant]
+        if slot == "size_word":
+            rest = tuple(Amount(form="word", word=w, said=w) for w in others)
+            self._put_size(Amount(form="word", word=first, alternatives=rest, said=match["words"]), match.end())
+        elif slot == "form":
+            self._put_once("form", first, match.start(), match.end())
+            self.out.either += [Alternative(kind=self.kind, form=w) for w in others]
+        else:
+            self.out.either += [Alternative(kind=self.kind, quality=w) for w in (first, *others)]
+        if match["unsure"]:
+            self.out.values["sureness"] = "unsure"
+        self._take(match)
         return True
 
     def _lone_question_mark(self) -> bool:

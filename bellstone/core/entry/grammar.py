@@ -264,7 +264,7 @@ class _LineReader:
         values = dict(out.values)
         if unsure:
             values["sureness"] = "unsure"
-        values["alternatives"] = tuple(Alternative(kind=k) for k in alternatives)
+        values["alternatives"] = (*(Alternative(kind=k) for k in alternatives), *out.either)
         values["unread"] = tuple(part[s.start : s.end][:80] for s in out.unread)
         see = self._see(position, kind, part, **values)
         self.acts.append(

@@ -15,6 +15,9 @@ from bellstone.core.record import (
     Sighting,
     StationPosition,
     ThroughoutPosition,
+    either_quality,
+    forms_said,
+    kinds_said,
 )
 
 _UNIT = {"pct": "%", "in": "in", "ft": "ft", "deg": "deg", "gal": "gal", "min": "min", "count": "", "usd": "", "": ""}
@@ -32,7 +35,7 @@ def sighting_line(sighting: Sighting) -> str:
     words = [position_words(sighting.position)]
     if sighting.none_of:
         return " ".join([*words, "none:", ", ".join(sighting.none_of)]).strip()
-    kinds = "|".join([sighting.kind, *(a.kind for a in sighting.alternatives)])
+    kinds = "|".join(kinds_said(sighting))
     words.append(kinds + ("?" if sighting.sureness == "unsure" else ""))
     if sighting.change is not None and sighting.kind == "pipe":
         return " ".join(filter(None, [*words, pipe_words(sighting.change.after)]))
@@ -48,7 +51,12 @@ def sighting_line(sighting: Sighting) -> str:
 
 
 def _attribute_words(s: Sighting) -> list[str]:
-    words = [s.form or "", s.state or "", *s.qualities]  # the state first: "soil in place" would read as soil in
+    words = [
+        "|".join(forms_said(s)),
+        s.state or "",
+        *s.qualities,
+        "|".join(either_quality(s)),
+    ]  # the state first: "soil in place" would read as soil in
     if s.as_found is not None:
         words += ["was", s.as_found.form or "", amount_words(s.as_found.size), "now"]
     words += [
@@ -77,7 +85,7 @@ def amount_words(amount: Amount | None) -> str:
     if amount is None:
         return ""
     if amount.form == "word":
-        return amount.word or ""
+        return "|".join(a.word or "" for a in (amount, *amount.alternatives))
     unit = _UNIT[amount.unit]
     if amount.form == "range" and amount.low is not None and amount.high is not None:
         return f"{tidy(amount.low, _PLACES)}-{tidy(amount.high, _PLACES)}{unit}"

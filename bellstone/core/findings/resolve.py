@@ -8,10 +8,10 @@ from typing import Any
 from bellstone.core.entry import clock_words, position_words, sighting_line
 from bellstone.core.findings.finding import Finding, Resolved
 from bellstone.core.findings.where import AxisWords, axis_words_of, where_words
-from bellstone.core.findings.words import finding_words
+from bellstone.core.findings.words import either, finding_words
 from bellstone.core.ground import Z_90, remembered
 from bellstone.core.pipe import PICTURE_WORD_HOURS, PIPE_WORDS, direction_with_flow, range_with_flow
-from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit
+from bellstone.core.record import Clock, Item, Lateral, Run, Sighting, Visit, either_quality, forms_said, kinds_said
 from bellstone.core.scheme import Rating, Scheme, Unrated, rate, rate_as_found
 from bellstone.core.stations import Place, Placing, Segment, segment_at, segments_about, segments_named
 
@@ -184,11 +184,11 @@ def _turned(said: Sighting, run: Run | None) -> Sighting:
         return said
     facing = run.head_faces if run else "main"
     if facing == "unknown":
-        return said.model_copy(update={"form": None})
-    form = said.form
-    if form in ("left", "right", "up", "drop"):
-        form = direction_with_flow(form, facing)
-    return said.model_copy(update={"form": form})
+        kinds = tuple(a for a in said.alternatives if a.kind != said.kind)
+        return said.model_copy(update={"form": None, "alternatives": kinds})
+    turned = {f: direction_with_flow(f, facing) for f in forms_said(said)}
+    others = tuple(a.model_copy(update={"form": turned.get(a.form or "", a.form)}) for a in said.alternatives)
+    return said.model_copy(update={"form": turned[said.form], "alternatives": others})
 
 
 def _clock_with_flow(clock: Clock | None, run: Run | None) -> tuple[tuple[float, float] | None, bool]:
@@ -270,6 +270,6 @@ def _whereabouts(place: Place) -> dict[str, Any]:
 def _second_look(said: Sighting) -> str:
     """What a second look would have to settle; empty where nothing is open."""
     if said.alternatives:
-        kinds = (said.kind, *(a.kind for a in said.alternatives))
-        return f"{' or '.join(k.replace('_', ' ') for k in kinds)}: which?"
+        open_ = next((x for x in (kinds_said(said), forms_said(said), either_quality(said)) if len(x) > 1), ())
+        return f"{either(open_)}: which?"
     return UNSURE_LOOK if said.sureness == "unsure" else ""

@@ -1,8 +1,19 @@
 """A finding in words, for a row or a page."""
 
+from collections.abc import Iterable
+
 from bellstone.core.entry import amount_words, pipe_words, sighting_line
-from bellstone.core.record import Sighting
+from bellstone.core.record import Sighting, either_quality, forms_said, kinds_said
 from bellstone.core.scheme import size_words
+
+
+def either(words: Iterable[str]) -> str:
+    """Words of which one holds, for reading.
+
+    >>> either(["left", "right"]), either(["soil_in"])
+    ('left or right', 'soil in')
+    """
+    return " or ".join(w.replace("_", " ") for w in words)
 
 
 def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
@@ -16,15 +27,17 @@ def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
     s = turned
     if s.none_of:
         return "none: " + ", ".join(k.replace("_", " ") for k in s.none_of)
-    name = " or ".join(k.replace("_", " ") for k in (s.kind, *(a.kind for a in s.alternatives)))
+    name = either(kinds_said(s))
     bits = [name]
     if s.change is not None and s.kind == "pipe":
         bits = [f"pipe: {pipe_words(s.change.after)}"]
     elif s.change is not None:
         bits = [f"change {sighting_line(s.model_copy(update={'sureness': 'sure'})).split('transition', 1)[1].strip()}"]
     if s.form:
-        bits.append(s.form.replace("_", " "))
+        bits.append(either(forms_said(s)))
     bits += [q.replace("_", " ") for q in s.qualities]
+    if one_of := either_quality(s):
+        bits.append(either(one_of))
     if s.size:
         bits.append(size_words(s.size))
     if s.state and s.state != "in_place":

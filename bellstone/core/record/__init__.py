@@ -26,7 +26,18 @@ from bellstone.core.record.reading import (
     Symptom,
 )
 from bellstone.core.record.run import KnownPoint, Pass, Run
-from bellstone.core.record.sighting import Alternative, Change, Clock, Item, Pipe, Sighting, has_no_place
+from bellstone.core.record.sighting import (
+    Alternative,
+    Change,
+    Clock,
+    Item,
+    Pipe,
+    Sighting,
+    either_quality,
+    forms_said,
+    has_no_place,
+    kinds_said,
+)
 from bellstone.core.record.site import (
     WIDEST_LOT_FT,
     Degrees,
@@ -90,7 +101,10 @@ __all__ = [
     "Visit",
     "amount_middle",
     "amount_spread",
+    "either_quality",
+    "forms_said",
     "has_no_place",
+    "kinds_said",
     "next_id",
     "place_of",
     "read_lateral",

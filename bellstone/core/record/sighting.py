@@ -40,8 +40,11 @@ class Found(Rec):
 
 
 class Alternative(Rec):
+    """What a sighting may be instead: another kind, or of its own kind another form or one of several qualities."""
+
     kind: Word
     form: Word | None = None
+    quality: Word | None = None  # of its own kind: the first of them stands here too
 
 
 class Sighting(Rec):
@@ -94,6 +97,21 @@ class Item(Rec):
 
 
 # Said of a run or a day rather than of the pipe: they have no place, and bound nothing.
+def forms_said(s: Sighting) -> tuple[str, ...]:
+    """The form of a sighting and those it may have instead: ``offset left|right``."""
+    return tuple(f for f in (s.form, *(a.form for a in s.alternatives if a.kind == s.kind)) if f)
+
+
+def either_quality(s: Sighting) -> tuple[str, ...]:
+    """Qualities of which a sighting has one, nobody knows which: ``crack hairline|open``."""
+    return tuple(a.quality for a in s.alternatives if a.kind == s.kind and a.quality)
+
+
+def kinds_said(s: Sighting) -> tuple[str, ...]:
+    """The kind of a sighting and those it may be instead."""
+    return s.kind, *(a.kind for a in s.alternatives if a.kind != s.kind)
+
+
 PLACELESS = frozenset({"note", "lens", "rolled", "skid", "head_changed", "forced", "cutter", "flush", "counter_reset"})
 
 

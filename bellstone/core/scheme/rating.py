@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from bellstone.core.ground import number, tidy
 from bellstone.core.pipe import MATERIALS
-from bellstone.core.record import Alternative, Amount, Rec, Sighting
+from bellstone.core.record import Alternative, Amount, Rec, Sighting, either_quality
 from bellstone.core.scheme.bores import USUAL_BORES_IN
 from bellstone.core.scheme.sizes import Bounds, in_measure, size_bounds
 from bellstone.core.scheme.table import Case, Kind, Ladder, Measure, Row, Scheme
@@ -78,6 +78,9 @@ def rate(
     others = [alt for alt in sighting.alternatives if alt.kind != sighting.kind] if sighting.alternatives else None
     if others:
         return _over_kinds(sighting, others, bore_in, material, scheme, stretch_ft)
+    size = sighting.size
+    if size is not None and size.form == "word" and size.alternatives:
+        return _over_words(sighting, size, bore_in, material, scheme, stretch_ft)
     kind = scheme.kinds.get(sighting.kind)
     if kind is None:
         return Unrated(why=f"the scheme has no kind {sighting.kind!r}")
@@ -124,6 +127,25 @@ def _over_kinds(
     return Rating(low=low, likely=likely, high=max(r.high for r in rated), why=why, settle="say which it is")
 
 
+def _over_words(
+    sighting: Sighting, size: Amount, bore_in: float | None, material: str, scheme: Scheme, stretch_ft: float
+) -> Rating | Unrated:  # fmt: skip
+    """A range over every size word that was said, the first the likely one."""
+    words = [size.model_copy(update={"alternatives": ()}), *size.alternatives]
+    each = [rate(sighting.model_copy(update={"size": w}), bore_in, material, scheme, stretch_ft) for w in words]
+    rated = [r for r in each if isinstance(r, Rating)]
+    if len(rated) < len(each):
+        return each[0]
+    why = "; or ".join(r.why for r in rated)
+    return Rating(
+        low=min(r.low for r in rated),
+        likely=rated[0].likely,
+        high=max(r.high for r in rated),
+        why=why,
+        settle="say which size",
+    )
+
+
 def _not_for_rating(sighting: Sighting, kind: Kind) -> Unrated | None:
     if sighting.state == "loose":
         return Unrated(why="loose: what lies loose washes out; as found it stands in the record")
@@ -165,10 +187,13 @@ def _tries(sighting: Sighting, kind: Kind, row: Row, bore_in: float, scheme: Sch
     if sighting.alternatives:
         named = [alt.form for alt in sighting.alternatives if alt.kind == sighting.kind and alt.form]
         forms += [form for form in named if form not in forms]
+    either = either_quality(sighting)
     said = frozenset(sighting.qualities)
     choices = [()] if not row.unsaid or said & {q for group in row.unsaid for q in group} else list(row.unsaid)
     if not choices or sighting.kind == "leaking_out" and said:
         choices = [()]
+    if either:
+        choices = [(q,) for q in either]
     for form in forms:
         for extra in choices:
             qualities = said.union(extra)
@@ -356,7 +381,7 @@ def size_words(amount: Amount) -> str:
     unit = {"pct": "%", "deg": "°", "count": "", "": ""}.get(amount.unit, amount.unit)
     spaced = f" {unit}" if unit else ""
     if amount.form == "word":
-        return amount.word or ""
+        return " or ".join(a.word or "" for a in (amount, *amount.alternatives))
     if amount.form == "range" and amount.low is not None and amount.high is not None:
         return f"{tidy(amount.low)}–{tidy(amount.high)}{spaced}"
     lead = {"at_least": "at least ", "at_most": "under ", "about": "about "}.get(amount.form, "")

@@ -48,7 +48,9 @@ def size_bounds(amount: Amount, measure: Measure, bore_in: float, scheme: Scheme
     Bounds(low=5.0, likely=12.5, high=20.0)
     """
     if amount.form == "word":
-        return _word_bounds(amount.word or "", measure, bore_in, scheme)
+        named = [_word_bounds(a.word or "", measure, bore_in, scheme) for a in (amount, *amount.alternatives)]
+        known = [b for b in named if b is not None]
+        return Bounds(min(b.low for b in known), known[0].likely, max(b.high for b in known)) if known else None
     if not amount.alternatives:
         return _plain_bounds(amount, measure, bore_in)
     lows_highs = [_plain_bounds(a, measure, bore_in) for a in (amount, *amount.alternatives)]
