@@ -143,6 +143,8 @@ WORKING: dict[str, Any] = {
     "ground.geodesy.A_FT": 6378137.0 / 0.3048,  # WGS 84
     "ground.geodesy.F": 1 / 298.257223563,
     "record.site.WIDEST_LOT_FT": 3000.0,
+    "entry.pipe_said.LONGEST_FT": 100,
+    "entry.pipe_said.WIDEST_IN": 120,
     "plan.over.LEAST_OUTLINE": 3,
     "entry.on_the_lot.DEGREE_PLACES": 4,
     "ear.landmarks.LEAST_THING_LETTERS": 3,

@@ -7,6 +7,7 @@ from bellstone.core.findings import (
     OFF_JOINT_FT,
     AxisWords,
     Resolved,
+    against_ratings,
     at_joint_in,
     axis_words_of,
     joints_of,
@@ -49,6 +50,7 @@ def warnings_of(
     found = [
         *_of_scheme(lateral, scheme),
         *_of_findings(rows, coverage, scheme),
+        *_of_condition(rows),
         *_of_line(rows),
         *_of_changes(segments, axis),
         *_of_joints(rows, segments, axis),
@@ -94,6 +96,14 @@ def _of_findings(rows: Sequence[Resolved], coverage: Coverage, scheme: Scheme) -
             yield warn("unrated", r.unrated.why, "say its form or size, or set the rating with a reason")
         if s.unread:
             yield warn("unread", f"not read: {', '.join(s.unread)}", "edit the row, or keep it as said")
+
+
+def _of_condition(rows: Sequence[Resolved]) -> Iterator[Warning]:
+    """A word for a stretch that what was rated there speaks against: the word stands beside the score."""
+    for r, text in against_ratings(rows):
+        where = f"{r.finding.words} ({_at(r)})"
+        mend = "look there again, note what makes it so, or say it otherwise"
+        yield Warning(id=f"condition:{r.sighting.id}", where=where, text=text, mend=mend)
 
 
 def _of_water(r: Resolved, scheme: Scheme, warn: object) -> Iterator[Warning]:
@@ -145,7 +155,7 @@ def _of_line(rows: Sequence[Resolved]) -> Iterator[Warning]:
 def _of_changes(segments: Sequence[Segment], axis: AxisWords) -> Iterator[Warning]:
     """Changes of pipe that change nothing, that nobody saw, or that are out of order."""
     for a, b in zip(segments, segments[1:], strict=False):
-        if a.material == b.material != "unknown" and a.bore_in == b.bore_in:
+        if a.material == b.material != "unknown" and a.bore_in == b.bore_in and a.age == b.age:
             yield Warning(
                 id=f"same_pipe:{b.index}",
                 where=f"change at {_station(b.start, axis)}",

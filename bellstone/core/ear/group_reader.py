@@ -43,6 +43,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         if not self.found:
             return []
         self._also_good()
+        self._good_pipe()
         self._fault_of_an_access()
         self._well_beside_a_defect()
         self._bad_patch()

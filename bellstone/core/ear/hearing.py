@@ -274,6 +274,15 @@ class _Line(Gathering):
         rest = [p for n, p in enumerate(parts) if n not in marks]
         hearing = self._findings(said, rest, place, kind)
         whole = Place("all:", 0, 0)
+        pipes = [n for n, p in enumerate(rest) if isinstance(p, Piece) and p.what == "materials"]
+        if len(pipes) == 1 and pipes[0] and not {"pipe", "change"} & {f.kind for f in hearing.found}:
+            before, pipe = rest[pipes[0] - 1], rest[pipes[0]]
+            if (
+                isinstance(before, Piece)
+                and isinstance(pipe, Piece)
+                and self.tokens[before.j - 1].word in ("is", "are")
+            ):
+                hearing.found.insert(0, Found("pipe", change=pipe.says, own_place=Place("", 0, 0)))
         for f in hearing.found:
             f.place = f.place or whole
         for n in marks:

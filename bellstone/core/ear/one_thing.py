@@ -5,6 +5,7 @@ from bellstone.core.ear.group import Group
 from bellstone.core.ear.wording import words_of
 
 GOOD = words_of("fine tight good clean solid perfect beautiful clear")
+WELL = GOOD | {"nice", "great", "excellent", "perfect", "decent"}
 DEPOSITS = frozenset({"deposits", "settled deposits", "deposit", "debris", "sediment"})
 BUILT_UP = frozenset({"grease", "scale", "settled"})
 LIFTS = words_of("lifting lifted lifts peeling peeled lip loose raised humped")
@@ -18,6 +19,19 @@ class OneThing(Group):
         for n, p in enumerate(self.parts):
             alone = all(q.what in ("links", "sign") for q in self.parts[max(n - 1, 0) : n] + self.parts[n + 1 : n + 2])
             if n and p.what == "fillers" and self.s.words(p) in GOOD and alone and self.found[-1].kind != "sound":
+                self.found.append(Found("sound"))
+                self.s.use(p, "kind")
+                return
+
+    def _good_pipe(self) -> None:
+        """``0-20 clay good``: that a pipe is well, said right beside what pipe it is; nothing else is told there."""
+        pipes = [n for n, p in enumerate(self.parts) if p.what == "materials"]
+        told = {f.kind for f in self.found}
+        if "pipe" not in told or not told <= {"pipe", "change"} or len(self.places) != 1 or not self.places[0].runs:
+            return
+        for n, p in enumerate(self.parts):
+            beside = all(q.what in ("quantity", "fillers") for q in self.parts[min(n, pipes[0]) + 1 : max(n, pipes[0])])
+            if p.what == "fillers" and self.s.words(p) in WELL and beside:
                 self.found.append(Found("sound"))
                 self.s.use(p, "kind")
                 return

@@ -9,7 +9,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.landmarks import BY_GROUND, is_on_ground, is_zeroed_at, landmark_at, unlisted_at, words_at
 from bellstone.core.ear.onward import goes_on
 from bellstone.core.ear.quantities import MOST_FT, Quantity
-from bellstone.core.ear.softened import BOUNDS, OR_SO, softens
+from bellstone.core.ear.softened import BOUNDS, OR_SO, of_a_number, softens
 from bellstone.core.ear.token import Token
 from bellstone.core.ground import IN_PER_FT
 
@@ -51,9 +51,8 @@ LEADS = frozenset({"at", "under"})
 
 def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | Place]:
     """The pieces with places put together; what is no place stays as it was."""
-    pieces = [_of_a_number(pieces, tokens, k) for k in range(len(pieces))]
-    out: list[Piece | Place] = []
-    i = 0
+    pieces = [of_a_number(pieces, tokens, k) for k in range(len(pieces))]
+    out, i = list[Piece | Place](), 0
     while i < len(pieces):
         bores = bores_at(pieces, partial(words_at, tokens, pieces), i)
         if bores is not None:
@@ -92,15 +91,6 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
         out.append(place)
         i = place.j
     return out
-
-
-def _of_a_number(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Piece:
-    """``nearly 70 percent``, ``almost at 41``: it softens the number and is no forecast; any other piece as it is."""
-    if words_at(tokens, pieces, i) not in ("almost", "nearly"):
-        return pieces[i]
-    n = i + 1 + (words_at(tokens, pieces, i + 1) == "at")
-    number = n < len(pieces) and pieces[n].what == "quantity"
-    return replace(pieces[i], what="fillers", says="") if number else pieces[i]
 
 
 def _leads(piece: Piece, tokens: Sequence[Token], place: Place) -> bool:
@@ -298,8 +288,8 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     if before in ("last", "the last"):
         return None
     leads_on = before in ("the", "at", "@")  # "around the 60 foot mark", "roughly at 60"
-    earlier = words_at(tokens, pieces, i - 2) if leads_on else ""
-    about = softens(before) or softens(earlier) and earlier not in OF_THE_THING or q.about
+    lead = words_at(tokens, pieces, i - 2) if leads_on else ""
+    about = softens(before) or softens(lead) and lead not in OF_THE_THING or q.about
     if after in OR_SO:
         about, j = True, j + 1
     if q.either:

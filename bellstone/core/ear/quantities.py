@@ -28,25 +28,8 @@ METRIC = (
     | dict.fromkeys(("m", "metre", "metres", "meter", "meters"), "metres")
 )
 OCLOCK = frozenset({"o'clock", "oclock", "o'c", "o'cl", "oc"})
-ABOUT = frozenset(
-    {
-        "about",
-        "around",
-        "approximately",
-        "approx",
-        "roughly",
-        "~",
-        "maybe",
-        "bout",
-        "circa",
-        "nearly",
-        "near",
-        "say",
-        "perhaps",
-        "probably",
-        "some",
-        "estimated",
-    }
+ABOUT = words_of(
+    "about around approximately approx roughly ~ maybe bout circa nearly near say perhaps probably some estimated"
 )
 RANGE = frozenset({"-", "to", "thru", "through", "until", "till", "up"})
 ALL_RANGE = {
@@ -265,6 +248,8 @@ def _part_of_unit(tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
 def _is_preposition(tokens: Sequence[Token], at: int, number: Token) -> bool:
     """``41 in the barrel`` is a place, ``2 in`` a size."""
     after = _w(tokens, at + 1)
+    if {_w(tokens, at + 2), _w(tokens, at + 3)} & {"shape", "condition"}:
+        return True  # "to 20 in good shape"
     if number.fraction:
         return number.spoken and after in NOT_INCHES - {"and", "to"}  # "the knockout still half in it"
     if not tokens[at].glued and (number.number or 0) > MOST_INCHES and after not in DEEP:

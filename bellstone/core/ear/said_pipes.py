@@ -9,6 +9,8 @@ from bellstone.core.ear.group import Group
 from bellstone.core.ear.places import Place, feet
 
 BEGIN = frozenset({"starts", "start", "begins", "begin", "commences", "now"})  # "clay starts at 22": it changes there
+AGES = frozenset({"new", "newer", "brand new", "old", "older", "original"})
+A_PIECE_OF = frozenset({"section", "section of", "piece of", "pipe", "stretch of", "of"})
 STATING = (
     "this is",
     "we got",
@@ -28,6 +30,7 @@ class SaidPipes(Group):
 
     def read_pipes(self) -> None:
         """A material or bore that is stated: a stretch of it, or a change to it; beside a finding it is an adjective."""
+        self._one_pipe_of_two()
         materials = [n for n, p in enumerate(self.parts) if p.what == "materials"]
         changes = [n for n, p in enumerate(self.parts) if p.what == "changes" or self._is_then(n, materials)]
         changes = [n for n in changes if not self._is_to_the_main(n)]
@@ -38,6 +41,30 @@ class SaidPipes(Group):
             self._beside_findings(materials, negative)
         elif not negative:
             self._stated(materials, changes)
+
+    def _one_pipe_of_two(self) -> None:
+        """``abs or pvc``, of which nobody knows the material; ``a liner in clay``, ``lined clay``: a liner and its host."""
+        materials = [n for n, p in enumerate(self.parts) if p.what == "materials"]
+        for n, m in reversed(list(zip(materials, materials[1:], strict=False))):
+            before, after = self.parts[n], self.parts[m]
+            between = " ".join(self.s.words(p) for p in self.parts[n + 1 : m])
+            either = between in ("or", "/", "or maybe") and before.says != after.says
+            lined = before.says == "liner" != after.says and between in (
+                "",
+                "in",
+                "inside",
+                "in the",
+                "in old",
+                "inside the",
+                "in a",
+            )
+            if after.says == "liner" != before.says and between in ("", "is", "was", "that is", "has been"):
+                before, after, lined = after, before, True
+            if not either and not lined:
+                continue
+            for p in self.parts[n + 1 : m + 1]:
+                self.s.use(p, "kind")
+            self.parts[n : m + 1] = [replace(before, says=f"{before.says}{'|' if either else ' in '}{after.says}")]
 
     def _is_to_the_main(self, n: int) -> bool:
         """``plastic to main``: how far the pipe goes, and no change of it."""
@@ -189,7 +216,18 @@ class SaidPipes(Group):
                 if q is not None and q.unit == "in" and q.is_one and 1 <= q.low <= 24 and not bore:
                     self.s.use(self.parts[m], "bore")
                     bore = f" {feet(q.low)}in"
-        return self.parts[n].says + bore
+        return self.parts[n].says + bore + self._age(n)
+
+    def _age(self, n: int) -> str:
+        """``old 4 inch clay``, ``newer pvc``: how old a pipe was said to be, right before its material and bore."""
+        m = n - 1
+        while m >= 0 and (self.parts[m].says == "in" or self.s.words(self.parts[m]) in A_PIECE_OF):
+            m -= 1
+        age = self.s.words(self.parts[m]) if m >= 0 and self.parts[m].what == "fillers" else ""
+        if age not in AGES:
+            return ""
+        self.s.use(self.parts[m], "kind")
+        return f" {age}"
 
     def _bore_change(self, materials: list[int]) -> None:
         """One bore to another, in a pipe of one material or of one not said."""

@@ -1,5 +1,11 @@
 """Words beside a number that make it no more, no less, or about so much."""
 
+from collections.abc import Sequence
+from dataclasses import replace
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.landmarks import words_at
+from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
 
 # how one says that a size is no more, or no less, than a number
@@ -31,3 +37,12 @@ def softens(words: str) -> bool:
     while told and told[-1] in LEADS_ON:
         told.pop()
     return words in ABOUT or bool(SOFT.intersection(told[-1:]))
+
+
+def of_a_number(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Piece:
+    """``nearly 70 percent``, ``almost at 41``: it softens the number and is no forecast; any other piece as it is."""
+    if words_at(tokens, pieces, i) not in ("almost", "nearly"):
+        return pieces[i]
+    n = i + 1 + (words_at(tokens, pieces, i + 1) == "at")
+    number = n < len(pieces) and pieces[n].what == "quantity"
+    return replace(pieces[i], what="fillers", says="") if number else pieces[i]

@@ -3,7 +3,8 @@
 from bellstone.core.entry.facts import FACTS, OF_HOUSE, fact_lines
 from bellstone.core.entry.grammar import read_line
 from bellstone.core.entry.limits import too_much
-from bellstone.core.entry.printing import amount_words, clock_words, pipe_words, position_words, sighting_line
+from bellstone.core.entry.pipe_said import pipe_words, read_pipe
+from bellstone.core.entry.printing import amount_words, clock_words, position_words, sighting_line
 from bellstone.core.entry.reading import (
     NEW,
     Act,
@@ -34,7 +35,6 @@ from bellstone.core.entry.reading import (
     TellFact,
     WordUse,
 )
-from bellstone.core.entry.special import read_pipe
 from bellstone.core.entry.vocabulary import FILLERS, kind_words, words_for
 from bellstone.core.entry.writing import finding_lines, page_of, reading_line
 

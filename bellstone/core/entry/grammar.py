@@ -7,9 +7,10 @@ from pydantic import ValidationError
 
 from bellstone.core.entry.attributes import AttributeReader
 from bellstone.core.entry.limits import too_much, without_blanks
+from bellstone.core.entry.pipe_said import read_pipe
 from bellstone.core.entry.positions import Placed, read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Question, See, Span
-from bellstone.core.entry.special import length_estimate, read_pipe, read_special
+from bellstone.core.entry.special import length_estimate, read_special
 from bellstone.core.entry.vocabulary import (
     ASKS,
     BOUND_WORDS,
@@ -372,10 +373,10 @@ def _same_last(part: str, placed: Placed) -> tuple[str, Placed]:
 
 def _pipe_said(body: str) -> Pipe | None:
     """A pipe said as such: ``pipe iron 4in``, ``iron 4in``, ``cast iron``; None where it names no material or bore."""
-    match = re.fullmatch(r"(?:pipe\s+(?:is\s+)?)?(?P<pipe>[A-Za-z][\w .-]*)", body.strip(), re.I)
+    match = re.fullmatch(r"(?:pipe\s+(?:is\s+)?)?(?P<pipe>[A-Za-z][\w .|,'-]*)", body.strip(), re.I)
     said = re.fullmatch(r"pipe\s+(?:is\s+)?(?P<pipe>.+)", body.strip(), re.I)
     pipe = read_pipe((said or match)["pipe"]) if said or match else None  # type: ignore[index]
-    return pipe if pipe is not None and (said or pipe.material != "unknown") else None
+    return pipe if pipe is not None and (said or pipe.may_be or pipe.material != "unknown") else None
 
 
 def _parts(text: str) -> list[tuple[int, str]]:

@@ -1,5 +1,6 @@
 """Prints a sighting as the line that reads back to it: full words, plain characters."""
 
+from bellstone.core.entry.pipe_said import pipe_words
 from bellstone.core.entry.vocabulary import FREE_TEXT_KINDS
 from bellstone.core.ground import tidy
 from bellstone.core.pipe import MATERIALS
@@ -9,7 +10,6 @@ from bellstone.core.record import (
     Clock,
     CounterPosition,
     LandmarkPosition,
-    Pipe,
     Position,
     RelativePosition,
     Sighting,
@@ -151,11 +151,3 @@ def _feet(first: Amount, last: Amount | None) -> str:
         b = last.likely or 0.0
         return f"{lead}{tidy(a, _PLACES)}{'..' if a < 0 or b < 12 else '-'}{tidy(b, _PLACES)}"
     return lead + tidy(a, _PLACES) + "".join(f" or {tidy(x.likely or 0, _PLACES)}" for x in first.alternatives)
-
-
-def pipe_words(pipe: Pipe | None) -> str:
-    """A material and bore as the entry language writes them."""
-    if pipe is None:
-        return ""
-    named = MATERIALS[pipe.material].words[0] if pipe.material in MATERIALS and pipe.material != "unknown" else ""
-    return " ".join(filter(None, [named, f"{tidy(pipe.bore_in)}in" if pipe.bore_in else ""]))

@@ -6,6 +6,7 @@ from typing import Any
 from bellstone.core.entry.facts import read_fact
 from bellstone.core.entry.levels import read_levels
 from bellstone.core.entry.on_the_lot import read_drawn, read_mark
+from bellstone.core.entry.pipe_said import BORE, read_pipe
 from bellstone.core.entry.positions import LENGTH, feet_amount, read_position
 from bellstone.core.entry.reading import (
     NEW,
@@ -31,18 +32,14 @@ from bellstone.core.entry.statements import (
     read_tool,
 )
 from bellstone.core.ground import NUMBER, DomainError, depth_readings_ft, number
-from bellstone.core.pipe import material_from_word
 from bellstone.core.record import (
     Amount,
     DepthReading,
     KnownPoint,
     LengthEstimate,
     NotAssessable,
-    Pipe,
     Run,
 )
-
-_BORE = re.compile(rf"\b(?P<bore>{NUMBER})\s*(?:in\b|inch\b|\")", re.I)
 
 
 def read_special(text: str) -> Special | None:
@@ -72,23 +69,6 @@ def read_special(text: str) -> Special | None:
         if read is not None:
             return read
     return None
-
-
-def read_pipe(text: str) -> Pipe | None:
-    """A material and bore as said: ``clay 4in``, ``iron``, ``4in``.
-
-    >>> read_pipe("clay 4in")
-    Pipe(material='clay', bore_in=4.0, lay_length_ft=None, note='')
-    """
-    bore = _BORE.search(text)
-    words = _BORE.sub(" ", text).strip(" ,")
-    material = material_from_word(re.sub(r"\s+", " ", words)) if words else None
-    if words and material is None:
-        return None
-    if bore is None and material is None:
-        return None
-    bore_in = number(bore["bore"]) if bore else None
-    return Pipe(material=material or "unknown", bore_in=bore_in) if bore_in is None or 0 < bore_in <= 120 else None
 
 
 def _visit(text: str) -> Special | None:
@@ -149,14 +129,14 @@ def _read_run_piece(piece: str, tree: dict[str, Any], first: bool) -> str:
     elif (pipe := read_pipe(piece)) is not None:
         tree["starts_in"] = pipe
     elif first:
-        bore = _BORE.search(piece)
-        words = _BORE.sub(" ", piece).split()
-        material = material_from_word(words[-1]) if words else None
-        if material:
-            words = words[:-1]
-        if bore or material:
-            tree["starts_in"] = Pipe(material=material or "unknown", bore_in=number(bore["bore"]) if bore else None)
-        return " ".join(words)
+        words = piece.split()
+        if (bore := BORE.search(piece)) and read_pipe(piece[bore.start() :]) is None:  # "4in yard cleanout"
+            words = [*BORE.sub(" ", piece).split(), bore[0]]
+        ends = ((n, read_pipe(" ".join(words[n:]))) for n in range(len(words)))
+        n, pipe = next(((n, pipe) for n, pipe in ends if pipe is not None), (len(words), None))
+        if pipe is not None:
+            tree["starts_in"] = pipe
+        return " ".join(words[:n])
     elif piece:
         tree["note"] = f"{tree.get('note', '')} {piece}".strip()
     return ""

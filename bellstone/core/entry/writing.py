@@ -4,7 +4,8 @@ from collections.abc import Iterator, Sequence
 
 from bellstone.core.entry.facts import OF_HOUSE, fact_lines, read_fact
 from bellstone.core.entry.on_the_lot import drawn_line, mark_line, zero_line
-from bellstone.core.entry.printing import amount_words, pipe_words, position_words, sighting_line
+from bellstone.core.entry.pipe_said import pipe_words
+from bellstone.core.entry.printing import amount_words, position_words, sighting_line
 from bellstone.core.entry.vocabulary import FREE_TEXT_KINDS
 from bellstone.core.ground import tidy
 from bellstone.core.record import (

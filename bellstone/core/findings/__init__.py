@@ -1,6 +1,7 @@
 """Findings: sightings placed, turned with the flow and rated; joints, pairs, earlier visits, the axis."""
 
 from bellstone.core.findings.axis import AxisSpan, axis_spans, joined
+from bellstone.core.findings.conditions import against_ratings
 from bellstone.core.findings.earlier_visit import Earlier, earlier_findings
 from bellstone.core.findings.finding import Finding, Resolved
 from bellstone.core.findings.joints import (
@@ -29,6 +30,7 @@ __all__ = [
     "OFF_JOINT_FT",
     "Proposal",
     "Resolved",
+    "against_ratings",
     "at_joint_in",
     "axis_spans",
     "axis_words_of",

@@ -32,7 +32,7 @@ MOST_PREDICTED = 2000  # joints drawn of one segment
 
 def usual_lay_length(segment: Segment) -> float | None:
     """A usual lay length [ft] where the line's own is not known: the middle of the material's table."""
-    usual = MATERIALS[segment.material].lay_lengths_ft if segment.material in MATERIALS else ()
+    usual = segment.lay_lengths_ft
     return usual[len(usual) // 2] if usual else None
 
 
@@ -57,7 +57,7 @@ def noted_joints(segment: Segment, rows: Sequence[Resolved]) -> tuple[list[float
 
 @remembered(64, "segment", "rows")
 def joints_of(segment: Segment, rows: Sequence[Resolved]) -> JointsShown | None:
-    lengths = MATERIALS[segment.material].lay_lengths_ft if segment.material in MATERIALS else ()
+    lengths = segment.lay_lengths_ft
     noted, rooted = noted_joints(segment, rows)
     found = joint_pattern(noted, lengths)
     if found is None:
@@ -115,7 +115,7 @@ def with_joints(
 def _joints_within(unseen: Unseen, segment: Segment, noted: Sequence[float], length: float, certain: bool) -> int:
     """Joints in an unseen stretch: the pattern's, where it is certain; else by its length, or in 10 ft of it."""
     if certain and unseen.start_ft is not None and unseen.end_ft is not None:
-        pattern = joint_pattern(noted, MATERIALS[segment.material].lay_lengths_ft)
+        pattern = joint_pattern(noted, segment.lay_lengths_ft)
         if pattern is not None:
             # a joint at either end was seen, or is the main itself
             teeth = pattern.teeth(unseen.start_ft + SAME_JOINT_FT, unseen.end_ft - SAME_JOINT_FT)
@@ -162,9 +162,9 @@ def spacing_not_of(segment: Segment, rows: Sequence[Resolved]) -> float | None:
     Every usual length of every material is tried; quoted lengths differ from maker to maker, so it is a
     question, never an error (handbook 4.2).
     """
-    if segment.material not in MATERIALS or not MATERIALS[segment.material].lay_lengths_ft:
+    own = segment.lay_lengths_ft
+    if not own:
         return None
-    own = MATERIALS[segment.material].lay_lengths_ft
     every = sorted({length for m in MATERIALS.values() for length in m.lay_lengths_ft})
     found = joint_pattern(noted_joints(segment, rows)[0], every)
     if found is None or not found.certain or found.nominal in own:

@@ -35,7 +35,7 @@ MATERIALS: dict[str, Material] = {
         Material("pvc", "PVC, solid wall", ("pvc", "plastic"), "pvc", (10, 13, 20), 0.010, False, True),
         Material("pvc_thin", "PVC, thin-wall sewer", ("thin pvc", "thinwall"), "pvc", (10, 13, 20), 0.010, False, True),
         Material("pvc_cellular", "PVC, cellular core", ("cellular pvc", "cellular"), "pvccell", (10, 13, 20), 0.010, False, True),
-        Material("polyethylene", "polyethylene, fused", ("polyethylene", "hdpe", "poly"), "hdpe", (), 0.010, False, True),
+        Material("polyethylene", "polyethylene, fused", ("polyethylene", "hdpe", "poly", "pe"), "hdpe", (), 0.010, False, True),
         Material("liner", "liner in a host pipe", ("liner", "lined"), "liner", (), 0.011, False, False,
                  "blades destroy liners"),
         Material("galvanized", "galvanized steel", ("galvanized", "galv"), "galv", (10, 20), 0.015, True),

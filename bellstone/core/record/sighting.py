@@ -1,8 +1,8 @@
 """One look at one thing, as said; and the thing behind one or more looks."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from bellstone.core.record.amount import Amount
 from bellstone.core.record.base import Hour, Id, Rec, Sureness, Text, Water, Word
@@ -20,8 +20,11 @@ class Clock(Rec):
 
 class Pipe(Rec):
     material: Word = "unknown"
+    may_be: Annotated[tuple[Word, ...], Field(max_length=6)] = ()  # one of these, nobody knows which: then *unknown*
     bore_in: Annotated[float, Field(gt=0, le=120)] | None = None
     lay_length_ft: Annotated[float, Field(gt=0, le=100)] | None = None
+    age: Word = ""  # as said: old, new
+    host: Word = ""  # of a liner: the pipe it was pulled into
     note: Text = ""
 
 
@@ -83,6 +86,18 @@ class Sighting(Rec):
     photo: Annotated[str, Field(pattern=r"^[A-Za-z0-9_.\-]{0,80}$")] = ""  # the name of its still: never a path
     said: Text = ""
     unread: Annotated[tuple[Word, ...], Field(max_length=60)] = ()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _condition_by_its_word(cls, tree: Any) -> Any:
+        """Records of before had one kind, *fair*, for every word of condition; which one it was stands in what was said."""
+        if not isinstance(tree, dict) or tree.get("kind") != "fair":
+            return tree
+        said = str(tree.get("said", "")).lower().replace("_", " ")
+        return tree | {
+            "kind": "condition",
+            "form": "poor" if "poor" in said else "near_collapse" if "near" in said else "fair",
+        }
 
 
 class Item(Rec):

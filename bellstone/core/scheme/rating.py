@@ -189,7 +189,8 @@ def _tries(sighting: Sighting, kind: Kind, row: Row, bore_in: float, scheme: Sch
         forms += [form for form in named if form not in forms]
     either = either_quality(sighting)
     said = frozenset(sighting.qualities)
-    choices = [()] if not row.unsaid or said & {q for group in row.unsaid for q in group} else list(row.unsaid)
+    told = said & {q for group in row.unsaid for q in group}
+    choices: list[tuple[str, ...]] = [()] if told or not row.unsaid else list(row.unsaid)
     if not choices or sighting.kind == "leaking_out" and said:
         choices = [()]
     if either:

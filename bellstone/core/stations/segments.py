@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import inf
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from bellstone.core.pipe import MATERIALS
 from bellstone.core.record import Pipe, Sighting, Visit
@@ -37,6 +37,10 @@ class Segment:
     may_end: float = inf
     latest_start: float = inf
     earliest_end: float = -inf
+    may_be: tuple[str, ...] = ()  # materials of which it is one, where it was told so
+    age: str = ""
+    host: str = ""
+    lay_length_ft: float | None = None  # as told; None: a usual one of the material
 
     @property
     def length(self) -> float | None:
@@ -45,8 +49,21 @@ class Segment:
 
     @property
     def name(self) -> str:
+        named = " or ".join(_name(m) for m in self.may_be) or _name(self.material)
+        named = named.removesuffix(" in a host pipe") if self.host else named
         bore = f" {self.bore_in:g} in" if self.bore_in else ""
-        return f"{MATERIALS[self.material].name}{bore}" if self.material in MATERIALS else f"{self.material}{bore}"
+        return f"{named}{bore}{f' in {_name(self.host)}' if self.host else ''}{f', {self.age}' if self.age else ''}"
+
+    @property
+    def lay_lengths_ft(self) -> tuple[float, ...]:
+        """The lengths that its joints may lie apart [ft]: the one that was told, else the usual ones of its material."""
+        if self.lay_length_ft is not None:
+            return (self.lay_length_ft,)
+        return MATERIALS[self.material].lay_lengths_ft if self.material in MATERIALS else ()
+
+
+def _name(material: str) -> str:
+    return MATERIALS[material].name if material in MATERIALS else material
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,9 +111,21 @@ def segments_of(
                 a.told_by, b.told_by, a.node, a.low if a.station is None else a.station,
                 b.high if b.station is None else b.station, a.high if a.station is None else a.station,
                 b.low if b.station is None else b.station,
+                **_as_told(told, material),
             )
         )  # fmt: skip
     return tuple(out)
+
+
+def _as_told(told: Sequence[Pipe], material: str) -> dict[str, Any]:
+    """What else was said of the pipe of a stretch, by those that name its material: how old, its lay length, a liner's host."""
+    of_it = [p for p in told if p.material == material]
+    return {
+        "may_be": next((p.may_be for p in of_it if p.may_be), ()) if material == "unknown" else (),
+        "age": next((p.age for p in of_it if p.age), ""),
+        "host": next((p.host for p in of_it if p.host), ""),
+        "lay_length_ft": next((p.lay_length_ft for p in of_it if p.lay_length_ft), None),
+    }
 
 
 def _at_the_ends(

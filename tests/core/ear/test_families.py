@@ -38,7 +38,7 @@ FAMILIES = {
     "goes from clay to plastic here, 40": ["40 change clay > plastic"],
     "back to clay at 52": ["52 change clay"],
     "transitions to pvc at 44": ["44 change pvc"],
-    "ties into the old clay at 44": ["44 change clay"],
+    "ties into the old clay at 44": ["44 change clay old"],
     "new piece spliced in at 40": ["40 repair"],
     "roots at every joint 20 to 40": ["20-40 roots each joint"],
     "roots every three feet 20 to 40": ["20-40 roots every 3ft"],

@@ -13,7 +13,8 @@ SOFTLY = (
     "estimated at", "roughly at", "almost", "nearly", "on the order of",
 )  # fmt: skip
 SIZED = {
-    "roots at 41, {} 30 percent": ("pct", 30), "offset at 41, {} half an inch": ("in", 0.5), "standing water at 41, {} 2 inches deep": ("in", 2),
+    "roots at 41, {} 30 percent": ("pct", 30), "offset at 41, {} half an inch": ("in", 0.5),
+    "standing water at 41, {} 2 inches deep": ("in", 2),
     "grease at 41, {} a third of the pipe": ("pct", 33),
 }  # fmt: skip
 

@@ -155,7 +155,7 @@ def test_what_a_line_between_says_does_not_make_it_the_same_again() -> None:
     assert page("14 roots 10%", "20 crack top", "same at 26")[-1] == ("26 crack top",)
 
 
-UNSIZED = ("sound", "vermin", "dismissed", "coupling", "head_changed", "located", "fair", "leaking_in", "roots")
+UNSIZED = ("sound", "vermin", "dismissed", "coupling", "head_changed", "located", "condition", "leaking_in", "roots")
 SIZE_SAYS = {"slightly": "slight", "heavily": "heavy", "heavy": "heavy"}
 
 

@@ -42,7 +42,7 @@ HEARD = {
     "at 41 and a half there's heavy roots at the joint, about seventy percent": ["41.5 roots heavy joint ~70%"],
     "41.5 rts @ jt hvy ~70%": ["41.5 roots joint heavy ~70%"],
     "hairline crack up top around 27 feet": ["~27 crack hairline top"],
-    "0-22 CI 4in fair, then clay 6": ["0-22 fair", "0-22 pipe iron 4in", "22 change iron 4in > clay 6in"],
+    "0-22 CI 4in fair, then clay 6": ["0-22 condition fair", "0-22 pipe iron 4in", "22 change iron 4in > clay 6in"],
     "roots at 41, no wait, 42": ["42 roots"],
     "at 80 feet, not 18, there are roots": ["80 roots"],
     "roots at 22, 25 and 28": ["22 roots", "25 roots", "28 roots"],

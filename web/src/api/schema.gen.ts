@@ -1063,12 +1063,17 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** Alternative */
+        /**
+         * Alternative
+         * @description What a sighting may be instead: another kind, or of its own kind another form or one of several qualities.
+         */
         Alternative: {
             /** Kind */
             kind: string;
             /** Form */
             form?: string | null;
+            /** Quality */
+            quality?: string | null;
         };
         /**
          * Amount
@@ -2498,10 +2503,25 @@ export interface components {
              * @default unknown
              */
             material: string;
+            /**
+             * May Be
+             * @default []
+             */
+            may_be: string[];
             /** Bore In */
             bore_in?: number | null;
             /** Lay Length Ft */
             lay_length_ft?: number | null;
+            /**
+             * Age
+             * @default
+             */
+            age: string;
+            /**
+             * Host
+             * @default
+             */
+            host: string;
             /**
              * Note
              * @default
