@@ -179,7 +179,7 @@ def _how_it_holds_water(here: JudgedPath, before: Sequence[JudgedPath], scheme: 
 def _what_was_seen(lateral: Lateral, placing: Placing, here: JudgedPath) -> dict[str, Any]:
     """How far it was seen, what was not, and what that leaves open."""
     coverage, rows, visit = here.coverage, here.rows, here.visit
-    unseen = tuple(with_joints(u, rows, here.segments, visit.counts) for u in coverage.unseen)
+    unseen = tuple(with_joints(u, rows, here.segments, visit.counts, placing) for u in coverage.unseen)
     return {
         "lanes": coverage.lanes,
         "unseen": unseen,

@@ -22,6 +22,8 @@ NUMBERS = {"a": 1, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 
 SPAN = re.compile(
     r"(?:in|every|within|after)\s+(\d{1,2}|" + "|".join(NUMBERS) + r")\s*(months?|mos?|years?|yrs?)\b", re.I
 )
+DAY = re.compile(r"\b\d{4}-\d{2}-\d{2}\b")
+AFTER_EVENT = re.compile(r"\b(?:after|once|when|before)\s+\w", re.I)
 
 
 class NextLook(Rec):
@@ -37,7 +39,8 @@ class NextLook(Rec):
 def next_look(
     lateral: Lateral, verdict: Verdict, findings: Iterable[Finding], segments: Sequence[SegmentShown]
 ) -> NextLook | None:
-    """The shortest interval of what was advised, roots, trees, a rating of 3 and old pipe; None where no rule asks for one.
+    """The day that was advised; else the shortest interval of what was advised, roots, trees, a rating of 3 and old pipe;
+    else the event that was advised; None where nothing asks for one.
 
     A line that is not serviceable, or that needs a further look, is looked at when that is done: no date is given.
 
@@ -56,9 +59,12 @@ def next_look(
     treatments = tuple(_after(made, FOAM_MONTHS * n) for n in (1, 2)) if foam and made else ()
     if verdict in AFTER:
         return _look(None, "", f"as soon as {AFTER[verdict]}", treatments)
+    if dated := _on_a_date(lateral.recommendations):
+        return _look(None, dated[0], dated[1], treatments)
     asked = [*_advised(lateral.recommendations), *_found(list(findings), lateral.landmarks, segments)]
     if not asked:
-        return None
+        event = next((r for r in _of_ours(lateral.recommendations) if AFTER_EVENT.search(r.what)), None)
+        return _look(None, "", f"as advised: {event.what}", treatments) if event is not None else None
     months, why = min(asked, key=lambda rule: rule[0])
     return _look(months, _after(made, months), why, treatments)
 
@@ -70,10 +76,27 @@ def _look(months: int | None, due: str, why: str, treatments: tuple[str, ...]) -
     return NextLook(months=months, due=due, why=why, words=f"{by}{when}{why}{foam}", treatments=treatments)
 
 
+def _of_ours(advice: Iterable[Recommendation]) -> Iterator[Recommendation]:
+    """Advice of ours that still stands and speaks of a look."""
+    return (r for r in advice if r.ours and r.status == "stands" and "look" in r.what.lower())
+
+
+def _on_a_date(advice: Iterable[Recommendation]) -> tuple[str, str] | None:
+    """The earliest day on which another look was advised, and the advice: it stands over every interval."""
+    days = ((d[0], f"as advised: {r.what}") for r in _of_ours(advice) if (d := DAY.search(r.what)) and _is_day(d[0]))
+    return min(days, default=None)
+
+
+def _is_day(text: str) -> bool:
+    try:
+        return bool(date.fromisoformat(text))
+    except ValueError:
+        return False
+
+
 def _advised(advice: Iterable[Recommendation]) -> Iterator[tuple[int, str]]:
-    for r in advice:
-        span = SPAN.search(r.what) if r.ours and r.status == "stands" and "look" in r.what.lower() else None
-        if span:
+    for r in _of_ours(advice):
+        if span := SPAN.search(r.what):
             count = int(span[1]) if span[1].isdecimal() else NUMBERS[span[1].lower()]
             yield count * (12 if span[2][0].lower() == "y" else 1), f"as advised: {r.what}"
 

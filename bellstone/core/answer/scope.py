@@ -83,6 +83,11 @@ def scope_words(
             f"{vertical_cable(lateral.lines[0]):.0f} ft of the cable went straight down: along the ground every point lies "
             "that much nearer to the access than its footage."
         )
+    elif (down := lateral.lines[0].vertical_ft) is not None and down.form == "word":
+        out.append(
+            "Cable went straight down first, how far was not measured: along the ground every point lies nearer to the access "
+            "than its footage, by that much."
+        )
     out.append(
         "Positions carry their ± (5–95 % band) from the counter and its known points; condition is as seen on camera this visit."
     )

@@ -36,6 +36,7 @@ def statements_of(lateral: Lateral, visit: Visit) -> tuple[Statement, ...]:
             ("note", ((s.id, s.text) for s in visit.sightings if s.kind == "note" and not s.none_of)),
             ("count", ((c.id, c.said) for c in visit.counts)),
             ("length", _lengths(lateral)),
+            ("fact", _vertical(lateral)),
             ("advice", ((r.id, _advice(r)) for r in lateral.recommendations)),
             ("claim", ((c.id, _claim(c.who, c.said, c.view, c.by_how_much)) for c in lateral.claims)),
             ("repair", ((r.id, _repair(r)) for r in lateral.repairs)),
@@ -66,6 +67,12 @@ def _lengths(lateral: Lateral) -> Iterator[tuple[str, str]]:
     for n, e in enumerate(lateral.lines[0].to_main):
         chosen = ", the one used" if e.chosen and len(lateral.lines[0].to_main) > 1 else ""
         yield f"length{n + 1}", f"{e.said or amount_words(e.distance)}, by {e.basis}{chosen}"
+
+
+def _vertical(lateral: Lateral) -> Iterator[tuple[str, str]]:
+    if (down := lateral.lines[0].vertical_ft) is not None:
+        told = amount_words(down) if down.form == "word" else f"{amount_words(down).removesuffix('ft')} ft"
+        yield "vertical", f"vertical cable {told}"
 
 
 def _advice(r: Recommendation) -> str:

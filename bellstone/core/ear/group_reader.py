@@ -24,6 +24,7 @@ OF_THEM = frozenset({
 JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
 SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
 ONE_OF = frozenset({"form", "quality", "size_word"})  # the slots of which one of two words may be said
+CAUSES = ("because of", "due to", "caused by", "on account of", "held by", "held back by")
 CLEANABLE = ("roots", "build_up")
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
@@ -56,8 +57,24 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         self._water_shut_off()
         self._cannot_run()
         self._may_be_together()
+        self._caused()
         self.found.sort(key=lambda f: f.own_place is not None and not f.own_place.said)  # the pipe behind its access
         return [f for f in self.found if f.kind]
+
+    def _caused(self) -> None:
+        """``roots because of the offset``: of two things at one place the one that the other comes of, told first."""
+        if len(self.found) != 2 or any(
+            f.negative or f.own_place or f.kind not in self.s.scheme.kinds for f in self.found
+        ):
+            return
+        spots = sorted(((n, f) for n, f in self.spots if any(f is x for x in self.found)), key=lambda spot: spot[0])
+        if len(spots) != 2:
+            return
+        (n, effect), (m, cause) = spots
+        between = " ".join(self.s.words(p) for p in self.parts[n : m + 1])
+        if any(f" {c} " in f" {between} " for c in CAUSES) and effect.kind != cause.kind:
+            effect.words.append(f"because {cause.kind}")
+            self.found = [cause, effect]
 
     def more(self) -> None:
         """Words, sizes and hours for the findings that are there."""

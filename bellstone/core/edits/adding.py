@@ -4,7 +4,7 @@ from math import hypot
 from typing import Any
 
 from bellstone.core.edits.draft import Draft
-from bellstone.core.edits.identity import item_at, last_like
+from bellstone.core.edits.identity import item_at, last_like, last_of_kind
 from bellstone.core.edits.told_runs import begin_at_access, tell_run
 from bellstone.core.entry import (
     CannotAssess,
@@ -97,7 +97,8 @@ class Adder(Draft):
                 case Lie():
                     self._lie(act)
                 case CountThings():
-                    self.keep("counts", act.count.model_copy(update={"id": self.new_id("c", "counts")}))
+                    run = self.run.id if self.run and act.count.position is not None else None
+                    self.keep("counts", act.count.model_copy(update={"id": self.new_id("c", "counts"), "run": run}))
                 case EstimateLength():
                     self._length(act)
                 case Flush():
@@ -155,6 +156,11 @@ class Adder(Draft):
             self.items.append(Item(id=item, same_as=same))
         if act.because_counter_ft is not None:
             self.decide(item, caused_by=self._item_at(act.because_counter_ft, sighting.kind, "because"))
+        cause = last_of_kind(self.visit["sightings"], act.because_kind) if act.because_kind else None
+        if cause is not None:
+            self.decide(item, caused_by=cause)
+        elif act.because_kind and not sighting.text:  # nothing of it was said before: its words stay with the finding
+            sighting = sighting.model_copy(update={"text": f"because of {act.because_kind.replace('_', ' ')}"})
         new = sighting.model_copy(
             update={
                 "id": self.new_id("s", "sightings"),
@@ -202,6 +208,10 @@ class Adder(Draft):
         if act.main_level is not None:
             self.main_level = act.main_level
             self.added.append("main_level")
+            return
+        if act.vertical is not None:
+            self.lines[0] = self.lines[0].model_copy(update={"vertical_ft": act.vertical})
+            self.added.append("vertical")
             return
         mine = self.run.line if self.run else self.lines[0].id
         n = next(i for i, line in enumerate(self.lines) if line.id == mine)

@@ -65,3 +65,12 @@ def item_at(said: Sequence[Sequence[Sighting]], counter_ft: float, kind: str, wo
     if not close:
         raise DomainError(word, counter_ft, "no finding has that counter; give the counter it was logged at")
     return min(close, key=lambda pair: (pair[1].kind != kind, pair[0]))[1].item
+
+
+def last_of_kind(said: Sequence[Sighting], kind: str) -> str | None:
+    """The item of the thing of a kind that was said last: ``because offset``; None where none was.
+
+    >>> last_of_kind((), "offset") is None
+    True
+    """
+    return next((s.item for s in reversed(said) if s.kind == kind and not s.none_of), None)

@@ -82,6 +82,8 @@ def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
     fact = thing_id.removeprefix("fact-")
     if fact != thing_id and fact in FACTS:
         return _without_fact(lateral, index, fact)
+    if (other := _without_of_line(lateral, thing_id)) is not None:
+        return other
     for group in OF_LATERAL:
         left = tuple(x for x in getattr(lateral, group) if x.id != thing_id)
         if len(left) < len(getattr(lateral, group)):
@@ -102,6 +104,21 @@ def without(lateral: Lateral, thing_id: str, visit: int = -1) -> Lateral:
         raise DomainError("id", thing_id, "is not in this visit")
     gone = {s.item for s in old.sightings if s.id == thing_id}
     return without_overrides(with_visit(lateral, index, old.model_copy(update=update)), gone)
+
+
+def _without_of_line(lateral: Lateral, thing_id: str) -> Lateral | None:
+    """The record without one estimate of how far the main is, ``length2``, or without its vertical cable; None where it is neither."""
+    line, nth = lateral.lines[0], thing_id.removeprefix("length")
+    if thing_id == "vertical" and line.vertical_ft is not None:
+        changed = line.model_copy(update={"vertical_ft": None})
+    elif nth != thing_id and nth.isdecimal() and 0 < int(nth) <= len(line.to_main):
+        left = [e for n, e in enumerate(line.to_main, 1) if n != int(nth)]
+        if left and not any(e.chosen for e in left):
+            left[0] = left[0].model_copy(update={"chosen": True})  # the one used is gone: the first of the others is
+        changed = line.model_copy(update={"to_main": tuple(left)})
+    else:
+        return None
+    return lateral.model_copy(update={"lines": (changed, *lateral.lines[1:])})
 
 
 def _without_fact(lateral: Lateral, index: int, fact: str) -> Lateral:

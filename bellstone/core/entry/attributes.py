@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from bellstone.core.entry.reading import Choice, Question, Span
-from bellstone.core.entry.vocabulary import FILLERS, NEVER_BEGUN, Meaning, complete, words_for
+from bellstone.core.entry.vocabulary import FILLERS, NEVER_BEGUN, Meaning, complete, kind_words, words_for
 from bellstone.core.ground import INCHES, NUMBER, length_ft, number
 from bellstone.core.record import Alternative, Amount, Clock
 from bellstone.core.scheme import Scheme
@@ -44,6 +44,7 @@ class Attributes:
     same_counter_ft: float | None = None
     same_sure: bool = True
     because_counter_ft: float | None = None
+    because_kind: str = ""
     questions: list[Question] = field(default_factory=list)
     unread: list[Span] = field(default_factory=list)
     completed: list[str] = field(default_factory=list)
@@ -81,6 +82,7 @@ class AttributeReader:
 
     def __init__(self, text: str, start: int, kind: str, scheme: Scheme) -> None:
         self.text, self.at, self.kind = text, start, kind
+        self.scheme = scheme
         self.measure = scheme.kinds[kind].measure
         self.table = words_for(kind, scheme)
         self.out = Attributes()
@@ -154,7 +156,16 @@ class AttributeReader:
         if match:
             self.out.because_counter_ft = float(match["n"])
             self._take(match)
-        return bool(match)
+            return True
+        named = re.compile(r"(?:because(?:\s+of)?|caused\s+by)\s+(?:the\s+|an?\s+)?(?P<kind>[a-z_]+)", re.I).match(
+            self.text, self.at
+        )
+        kind = kind_words(self.scheme).get(named["kind"].lower()) if named else None
+        if named is None or kind is None:
+            return False
+        self.out.because_kind = kind
+        self._take(named)
+        return True
 
     def _minutes(self) -> bool:
         match = _MINUTES.match(self.text, self.at)

@@ -19,6 +19,9 @@ _LINES: tuple[tuple[FactOf, str], ...] = (
     ("occupancy", rf"house\s+(?P<words>{LIVED_IN})"),
     ("job_number", r"job\s*(?:number\s*)?:?\s*#?\s*(?P<words>(?=\S*\d)\S{1,40})"),
     ("cleaning_before", rf"cleaned before\s*:\s*(?P<words>.{{1,{LONGEST}}})"),
+    ("planned", rf"(?:still\s+)?planned\s*:\s*(?P<words>.{{1,{LONGEST}}})"),
+    ("operator_verdict", rf"operator'?s?\s+verdict\s*:\s*(?P<words>.{{1,{LONGEST}}})"),
+    ("opinion", rf"opinion\s+(?:for|of)\s+this\s+date\s*:\s*(?P<words>.{{1,{LONGEST}}})"),
     ("weather", rf"weather\s*:?\s+(?P<words>.{{1,{LONGEST}}})"),
 )
 
@@ -49,6 +52,7 @@ def fact_lines(site: Site, visit: Visit) -> Iterator[tuple[FactOf, str]]:
     told: tuple[tuple[FactOf, str, str], ...] = (
         ("built", "house built ", site.built), ("faces", "house faces ", site.faces), ("occupancy", "house ", site.occupancy),
         ("job_number", "job ", visit.job_number), ("cleaning_before", "cleaned before: ", visit.cleaning_before),
-        ("weather", "weather ", visit.weather),
+        ("weather", "weather ", visit.weather), ("planned", "planned: ", visit.planned),
+        ("operator_verdict", "operator's verdict: ", visit.operator_verdict), ("opinion", "opinion for this date: ", visit.opinion),
     )  # fmt: skip
     return ((of, f"{lead}{words}") for of, lead, words in told if words)

@@ -275,6 +275,7 @@ class _LineReader:
                     "same_counter_ft": out.same_counter_ft,
                     "same_sure": out.same_sure,
                     "because_counter_ft": out.because_counter_ft,
+                    "because_kind": out.because_kind,
                 }
             )
         )

@@ -5,7 +5,7 @@ import re
 from bellstone.core.entry.positions import read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, Lie, Question, ReadInvert, ReadPitch
 from bellstone.core.ground import IN_PER_FT, NUMBER, number
-from bellstone.core.record import Amount, InvertReading, PitchReading
+from bellstone.core.record import NOT_KNOWN, Amount, InvertReading, PitchReading
 
 Levels = tuple[list[Act], list[Question]]
 ODD = r"(?P<odd>\s+suspect|\s*\?)?"
@@ -19,7 +19,7 @@ def read_levels(text: str) -> Levels | None:
     >>> read_levels("41.5 invert 97.42")[0][0].reading.elevation_ft
     97.42
     """
-    for reader in (_invert, _pitch, _pitch_word, _main, _ground, _fall):
+    for reader in (_invert, _pitch, _pitch_word, _main, _ground, _fall, _vertical):
         read = reader(text)
         if read is not None:
             return [read], []
@@ -122,6 +122,23 @@ def _fall(text: str) -> Act | None:
         word = match["word"].lower()
         return Lie(fall="not_known") if word == "not known" else Lie(fall="word", fall_word=word)
     return Lie(fall="given", fall_pct=_signed(match["pct"]) if match["pct"] else number(match["n"]) / 12 * 100)
+
+
+def _vertical(text: str) -> Act | None:
+    """``vertical cable 6 ft``, ``vertical cable not known``: what went straight down a stack, a drop or a riser first."""
+    feet = rf"(?P<about>about\s+|~)?(?P<a>{NUMBER})(?:\s*(?:-|to)\s*(?P<b>{NUMBER}))?\s*(?:ft|feet|foot|')"
+    match = re.fullmatch(
+        rf"vertical(?:\s+cable)?\s+(?:{feet}|(?P<no>not known|unknown|not measured))", text.strip(), re.I
+    )
+    if match is None:
+        return None
+    said = text.strip()
+    if match["no"]:
+        return Lie(vertical=Amount(form="word", word=NOT_KNOWN, unit="ft", said=said))
+    low, high = sorted((number(match["a"]), number(match["b"] or match["a"])))
+    if match["b"]:
+        return Lie(vertical=Amount(form="range", low=low, high=high, unit="ft", said=said))
+    return Lie(vertical=Amount(form="about" if match["about"] else "value", likely=low, unit="ft", said=said))
 
 
 def _signed(text: str) -> float:

@@ -89,6 +89,8 @@ def _signed(text: str) -> float:
 
 def read_mark(text: str) -> Special | None:
     """``mark A 33: 12.5ft oak, 18ft NE corner, left``: a mark, where along the line, and its ties or coordinates."""
+    if both := _both_ends(text):
+        return both
     match = re.fullmatch(r"mark\s+(?P<label>[\w#-]{1,12})\s*(?P<pos>[^:]*?)\s*:\s*(?P<rest>.+)", text.strip(), re.I)
     if match is None:
         return None
@@ -120,6 +122,22 @@ def read_mark(text: str) -> Special | None:
             words.append(piece)
     tree |= {"swing_ties": ties, "words": ", ".join(words), "style": _style(" ".join(words))}
     return [SetMark(mark=Mark.model_validate(tree))], []
+
+
+def _both_ends(text: str) -> Special | None:
+    """``mark X both ends of 69-74``: two marks, X1 and X2."""
+    match = re.fullmatch(
+        rf"mark\s+(?P<label>[\w#-]{{1,11}})\s+both ends of\s+(?P<a>{NUMBER})\s*(?:-|\.\.|to)\s*(?P<b>{NUMBER})\s*"
+        r"(?::\s*(?P<words>.*))?",
+        text.strip(), re.I,
+    )  # fmt: skip
+    if match is None:
+        return None
+    ends = [
+        read_mark(f"mark {match['label']}{n} {match[at]}: {match['words'] or 'paint'}")
+        for n, at in ((1, "a"), (2, "b"))
+    ]
+    return [act for end in ends if end for act in end[0]], []
 
 
 def _style(words: str) -> str:

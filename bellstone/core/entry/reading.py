@@ -70,6 +70,7 @@ class See(Rec):
     same_counter_ft: float | None = None
     same_sure: bool = True
     because_counter_ft: float | None = None  # the counter of what causes it
+    because_kind: str = ""  # or its kind: the one last said of that kind
 
 
 class StartVisit(Rec):
@@ -136,6 +137,7 @@ class Lie(Rec):
     ground: Literal["", "taken", "not_known"] = ""
     ground_fall_pct: float = 0.0
     main_level: Amount | None = None
+    vertical: Amount | None = None  # cable that went straight down first; a word where nobody measured it
 
 
 class SetLandmark(Rec):
@@ -170,7 +172,9 @@ class Say(Rec):
     what: Claim | Recommendation | Symptom | Repair | Tool
 
 
-FactOf = Literal["built", "faces", "occupancy", "job_number", "cleaning_before", "weather"]
+FactOf = Literal[
+    "built", "faces", "occupancy", "job_number", "cleaning_before", "weather", "planned", "operator_verdict", "opinion"
+]  # fmt: skip
 
 
 class TellFact(Rec):

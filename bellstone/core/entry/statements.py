@@ -65,8 +65,8 @@ def read_landmark(text: str) -> Special | None:
 
 
 def read_repair(text: str) -> Special | None:
-    """``repair 40-46 spot liner: step not, ends accepted``: an extent, what it is, and what was looked at."""
-    match = re.match(r"repair\s+(?=~?-?\d)(?P<rest>.*)$", text.strip(), re.I)
+    """``repair 40-46 spot liner: step not, ends accepted``: an extent or none, what it is, and what was looked at."""
+    match = re.match(r"repair\s+(?=~?-?\d|[^:]+:.)(?P<rest>.*)$", text.strip(), re.I)
     if match is None:
         return None
     placed = read_position(match["rest"])
@@ -78,11 +78,14 @@ def read_repair(text: str) -> Special | None:
             return None
         result = {"accepted": "accepted", "ok": "accepted", "with note": "with_note"}.get(found["how"].lower(), "not")
         checks.append({"what": found["what"][:80], "result": result})
-    tree = {"id": NEW, "extent": placed.position, "said": body.strip() or text.strip(), "checks": checks}
+    extent = None if placed.position.by == "order" else placed.position
+    tree = {"id": NEW, "extent": extent, "said": body.strip() or text.strip(), "checks": checks}
     return [Say(what=Repair.model_validate(tree))], []
 
 
 def read_saying(text: str) -> Special | None:
+    if re.match(r"next\s+look\s+\S", text, re.I):
+        return [Say(what=Recommendation(id=NEW, what=" ".join(text.split())))], []
     match = re.match(r"(?P<what>claim|recommend|symptom)\b\s*(?P<who>[^:]{0,60}):?\s*(?P<said>.*)$", text, re.I)
     if match is None or not text.strip():
         return None
@@ -137,10 +140,11 @@ def read_flush(text: str) -> Special | None:
 
 
 def read_count(text: str) -> Special | None:
-    number_of = rf"(?P<n>{NUMBER}(?:\s+or\s+{NUMBER})?)"
+    number_of = rf"(?P<n>(?:about\s+|~)?{NUMBER}(?:\s+or\s+{NUMBER})?)"
     match = re.fullmatch(
         rf"(?:count\s+)?(?P<what>joints|couplings|count\s+\w+|\w+)\s+(?:seen\s+)?{number_of}"
-        rf"(?:\s*,\s*(?:with\s+)?(?P<k>{NUMBER}(?:\s+or\s+{NUMBER})?)?\s*(?:with\s+)(?P<with>\w+))?\s*",
+        rf"(?:\s*,\s*(?:with\s+)?(?P<k>{NUMBER}(?:\s+or\s+{NUMBER})?)?\s*(?:with\s+)(?P<with>\w+))?"
+        rf"(?:\s*,?\s*(?:(?:on|from|over)\s+|(?<=,\s))(?P<on>{NUMBER}\s*(?:-|\.\.|to)\s*{NUMBER})(?:\s*(?:ft|feet))?)?\s*",
         text,
         re.I,
     )
@@ -152,12 +156,15 @@ def read_count(text: str) -> Special | None:
         number=_counted(match["n"]),
         with_what=match["with"].lower() if match["with"] else None,
         with_number=_counted(match["k"]) if match["k"] else None,
+        position=read_position(match["on"] + " ").position if match["on"] else None,
         said=text.strip(),
     )
     return [CountThings(count=count)], []
 
 
 def _counted(text: str) -> Amount:
-    first, *rest = re.split(r"\s+or\s+", text)
+    loose = re.match(r"about\s+|~", text, re.I)
+    first, *rest = re.split(r"\s+or\s+", text[loose.end() :] if loose else text)
     others = tuple(Amount(likely=number(r), unit="count", said=text) for r in rest)
-    return Amount(likely=number(first), unit="count", alternatives=others, said=text)
+    form = "about" if loose else "value"
+    return Amount(form=form, likely=number(first), unit="count", alternatives=others, said=text)

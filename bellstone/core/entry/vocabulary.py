@@ -29,7 +29,7 @@ FILLERS = frozenset({"at", "the", "a", "an", "with", "of", "and", "is", "it", "i
 # A unit is never the first letters of a word: `in` is inches only.
 UNIT_WORDS = frozenset({"in", "ft", "deg", "gal", "min"})
 # Nor is "not": what it denies is read with it or not at all.
-NEVER_BEGUN = FILLERS | UNIT_WORDS | {"not", "no", "never"}
+NEVER_BEGUN = FILLERS | UNIT_WORDS | {"not", "no", "never", "count"}
 FREE_TEXT_KINDS = frozenset({
     "note", "stopped", "met", "counter_reset", "skid", "head_changed", "forced", "cutter", "rolled", "surface",
     "property_line", "located", "repair", "owned",

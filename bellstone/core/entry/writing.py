@@ -273,6 +273,8 @@ def _said(lateral: Lateral, s: Sighting, told: dict[str, Sighting], joined: bool
     cause = told.get(causes.get(s.item) or "")
     if cause is not None and isinstance(cause.position, CounterPosition):
         line += f" because {_logged_at(cause.position)}"
+    elif cause is not None:
+        line += f" because {cause.kind}"
     told.setdefault(s.item, s)
     stamp = f"[{int(s.time_s // 60)}:{int(s.time_s % 60):02d}] " if s.time_s is not None and not joined else ""
     yield stamp + line
@@ -338,7 +340,10 @@ def _pitch_line(p: PitchReading) -> str:
 
 
 def _lie_lines(line: Line) -> Iterator[str]:
-    """How a line lies, said on one of its runs."""
+    """How a line lies, said on one of its runs, and what went straight down before it."""
+    if line.vertical_ft is not None:
+        words = amount_words(line.vertical_ft)
+        yield f"vertical cable {words if line.vertical_ft.form == 'word' else words.removesuffix('ft') + ' ft'}"
     if line.grade_pct is not None:
         yield f"fall {tidy(line.grade_pct, 4)}%"
     elif line.fall_word:
@@ -369,7 +374,8 @@ def _length_line(e: LengthEstimate) -> str:
 
 def _count_line(c: Count) -> str:
     rest = f", {amount_words(c.with_number)} with {c.with_what}" if c.with_number and c.with_what else ""
-    return f"{'' if c.what.startswith('joint') else 'count '}{c.what} {amount_words(c.number)}{rest}"
+    on = f" on {position_words(c.position)}" if c.position is not None else ""
+    return f"{'' if c.what.startswith('joint') else 'count '}{c.what} {amount_words(c.number)}{rest}{on}"
 
 
 def _flush_line(f: FlushTest) -> str:
@@ -383,7 +389,8 @@ def _repair_line(r: Repair) -> str:
     how = {"accepted": "accepted", "with_note": "with note", "not": "not"}
     checks = ", ".join(f"{c.what} {how[c.result]}" for c in r.checks)
     where = position_words(r.extent) if r.extent is not None else ""
-    return f"repair {where} {r.said}{': ' + checks if checks else ''}" if where else f"# repair: {r.said}"
+    told = f"{r.said}{': ' + checks if checks else ''}"
+    return f"repair {where} {told}" if where or checks else f"# repair: {r.said}"
 
 
 def _advice_line(r: Recommendation) -> str:

@@ -9,8 +9,8 @@ from bellstone.core.findings.lay_length import SAME_JOINT_FT, joint_pattern, uns
 from bellstone.core.findings.resolve import is_joint
 from bellstone.core.ground import remembered
 from bellstone.core.pipe import MATERIALS
-from bellstone.core.record import Count, Rec, amount_middle
-from bellstone.core.stations import Segment, Unseen
+from bellstone.core.record import Count, CounterPosition, Rec, amount_middle
+from bellstone.core.stations import Placing, Segment, Unseen
 
 
 class JointsShown(Rec):
@@ -84,7 +84,7 @@ def joints_of(segment: Segment, rows: Sequence[Resolved]) -> JointsShown | None:
 
 
 def with_joints(
-    unseen: Unseen, rows: Sequence[Resolved], segments: Sequence[Segment], counts: Sequence[Count]
+    unseen: Unseen, rows: Sequence[Resolved], segments: Sequence[Segment], counts: Sequence[Count], placing: Placing
 ) -> Unseen:
     """How many joints lie in an unseen stretch and how many likely have roots, from those seen in that pipe.
 
@@ -93,7 +93,7 @@ def with_joints(
     """
     segment = _segment_of(unseen, segments)
     noted_at, rooted = noted_joints(segment, rows)
-    noted, counted = len(noted_at), joints_counted(counts, segment)
+    noted, counted = len(noted_at), joints_counted(counts, segment, placing)
     if counted is not None and counted[0] > noted:
         noted, rooted = counted
     pattern = joints_of(segment, rows)
@@ -131,14 +131,34 @@ def _segment_of(unseen: Unseen, segments: Sequence[Segment]) -> Segment:
     return next(inside, segments[-1])
 
 
-def joints_counted(counts: Sequence[Count], segment: Segment) -> tuple[int, int] | None:
-    """Joints counted and how many with roots, of this pipe or of the line; None where none was counted."""
-    for count in reversed(counts):
-        if count.what.startswith("joint") and count.material in (None, segment.material):
-            number = int(amount_middle(count.number))
-            rooted = int(amount_middle(count.with_number)) if count.with_number and count.with_what == "roots" else 0
-            return number, min(rooted, number)
-    return None
+def joints_counted(counts: Sequence[Count], segment: Segment, placing: Placing) -> tuple[int, int] | None:
+    """Joints counted and how many with roots, of this pipe or of the line; None where none was counted.
+
+    Counts on stretches of the segment are added up; one of the whole line or pipe stands where it counts more.
+    """
+    told = [c for c in counts if c.what.startswith("joint") and c.material in (None, segment.material)]
+    along = [_counted(c) for c in told if (at := _middle_ft(c, placing)) is not None and _lies_in(at, segment)]
+    whole = [_counted(c) for c in told if c.position is None][-1:]
+    sums = [(sum(n for n, _ in along), sum(r for _, r in along))] if along else []
+    return max(whole + sums, default=None)
+
+
+def _counted(count: Count) -> tuple[int, int]:
+    number = int(amount_middle(count.number))
+    rooted = int(amount_middle(count.with_number)) if count.with_number and count.with_what == "roots" else 0
+    return number, min(rooted, number)
+
+
+def _middle_ft(count: Count, placing: Placing) -> float | None:
+    """The station [ft] of the middle of the stretch that a count was made on; None where it was told without one."""
+    fit, at = placing.fits.get(count.run or ""), count.position
+    if fit is None or not fit.tied or not isinstance(at, CounterPosition) or at.to is None:
+        return None
+    return fit.station((amount_middle(at.counter) + amount_middle(at.to)) / 2)
+
+
+def _lies_in(station: float, segment: Segment) -> bool:
+    return (segment.start is None or segment.start <= station) and (segment.end is None or station <= segment.end)
 
 
 def at_joint_in(segment: Segment, rows: Sequence[Resolved]) -> list[Resolved]:

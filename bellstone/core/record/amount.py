@@ -34,6 +34,7 @@ class Amount(Rec):
         return self
 
 
+NOT_KNOWN = "not known"  # the word of an amount that is there, and that nobody measured
 ABOUT_FT = 1.0  # sigma of a footage said "about": working value
 
 

@@ -72,6 +72,8 @@ class Count(Rec):
     with_what: Word | None = None
     with_number: Amount | None = None
     material: Word | None = None
+    run: Id | None = None
+    position: Position | None = None  # the stretch it was counted on; None: all along
     said: Text = ""
 
 

@@ -46,4 +46,6 @@ class Visit(Rec):
     remarks: Annotated[tuple[Remark, ...], Field(max_length=5000)] = ()
     dictation: Annotated[str, Field(max_length=400_000)] = ""  # timed words that came with it, still to be heard
     waiting: Annotated[tuple[Text, ...], Field(max_length=200)] = ()  # notes at the side, still to type in
-    planned: Text = ""
+    planned: Text = ""  # what is still to be run
+    operator_verdict: Text = ""  # whoever ran the camera, in their own words: beside ours, and never ours
+    opinion: Text = ""  # what holds for the day of the visit alone

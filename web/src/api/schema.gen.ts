@@ -1385,6 +1385,10 @@ export interface components {
             with_number?: components["schemas"]["Amount"] | null;
             /** Material */
             material?: string | null;
+            /** Run */
+            run?: string | null;
+            /** Position */
+            position?: (components["schemas"]["CounterPosition"] | components["schemas"]["StationPosition"] | components["schemas"]["RelativePosition"] | components["schemas"]["BetweenPosition"] | components["schemas"]["ThroughoutPosition"] | components["schemas"]["LandmarkPosition"] | components["schemas"]["OrderPosition"]) | null;
             /**
              * Said
              * @default
@@ -2089,7 +2093,9 @@ export interface components {
              *         "remarks": [],
              *         "dictation": "",
              *         "waiting": [],
-             *         "planned": ""
+             *         "planned": "",
+             *         "operator_verdict": "",
+             *         "opinion": ""
              *       }
              *     ]
              */
@@ -3715,6 +3721,16 @@ export interface components {
              * @default
              */
             planned: string;
+            /**
+             * Operator Verdict
+             * @default
+             */
+            operator_verdict: string;
+            /**
+             * Opinion
+             * @default
+             */
+            opinion: string;
         };
         /**
          * Warning
@@ -4093,6 +4109,7 @@ export interface components {
              */
             ground_fall_pct: number;
             main_level?: components["schemas"]["Amount"] | null;
+            vertical?: components["schemas"]["Amount"] | null;
         };
         /**
          * PageDesk
@@ -4196,6 +4213,11 @@ export interface components {
             same_sure: boolean;
             /** Because Counter Ft */
             because_counter_ft?: number | null;
+            /**
+             * Because Kind
+             * @default
+             */
+            because_kind: string;
         };
         /**
          * SetLandmark
@@ -4297,7 +4319,7 @@ export interface components {
              * Of
              * @enum {string}
              */
-            of: "built" | "faces" | "occupancy" | "job_number" | "cleaning_before" | "weather";
+            of: "built" | "faces" | "occupancy" | "job_number" | "cleaning_before" | "weather" | "planned" | "operator_verdict" | "opinion";
             /** Words */
             words: string;
         };

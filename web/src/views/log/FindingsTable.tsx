@@ -254,7 +254,7 @@ const toggled = (f: Finding) => {
 };
 
 /** Kinds of statement that the desk can take out again by their id. */
-const REMOVABLE = ['fact', 'symptom', 'flush', 'count', 'advice', 'claim', 'repair', 'mark'];
+const REMOVABLE = ['fact', 'symptom', 'flush', 'count', 'length', 'advice', 'claim', 'repair', 'mark'];
 
 function ToldRow({ told }: { told: Desk['assessment']['told'][number] }) {
   const { send } = useSheet();

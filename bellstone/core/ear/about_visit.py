@@ -1,0 +1,111 @@
+"""Whole lines about the work itself: what was counted, what went straight down, what is still to be run, who judged what."""
+
+import re
+
+_NUMBER = r"(\d+(?:\.\d+)?)"
+_COUNT = r"(\d+(?: or \d+)?)"
+_FT = r"(?: feet| foot| ft)?"
+_FEET = r"(?: feet| foot| ft)"
+_STRETCH = rf"(?:from|between) {_NUMBER}{_FT} (?:to|and) {_NUMBER}{_FT}"
+# what is counted and has no extent of its own; a bare number before any other name may be a footage
+_THINGS = r"(?:joints|couplings|bends|wyes|tees|offsets|cracks|breaks|holes|bellies|pools|sags|cleanouts|repairs|patches|sticks)"
+_LED = r"(?:(?:i |we )?(?:counted|count|found|saw|see|have|got)|there (?:is|are)|total of|a total of)"
+_ALL_TOLD = r"(?: total| in all| in total| all told| altogether| in (?:this|the) (?:line|pipe|run)| so far)"
+MOST_BARE = 20  # one counts so many of a thing in a line; more, with no word that it is a count, may be a footage
+_LOOSELY = r"(about |around |maybe |roughly |~ ?)?"
+_ROOTED = (
+    rf"(?:roots in )?{_COUNT} of (?:the )?{_COUNT} joints(?: have| had| with| got)?(?: roots)?(?: {_STRETCH})?",
+    rf"(?:{_LED} )?{_COUNT} joints(?: {_STRETCH})?(?: with)? (?:and )?{_COUNT}(?: of them)?(?: have| had| with| got) roots(?: in them)?",
+)
+_DOWN = (
+    rf"(?:it |the )?(?:cable |camera |line |head )?(?:drops|goes|went|dropped|runs|is)? ?(?:straight|vertical|vertically) down "
+    rf"{_LOOSELY}{_NUMBER}{_FEET}(?: first| then .*| before .*)?",
+    rf"{_LOOSELY}{_NUMBER}{_FEET} of (?:the |my )?cable (?:is|was|went|goes) (?:vertical|straight down|down the (?:stack|riser|drop))",
+    r"(?:it |i |the )?(?:cable |camera |head )?(?:goes|went|dropped|go|pushed) (?:straight )?down (?:the|a) "
+    rf"(?:{_NUMBER} ?(?:foot|ft) )?(?:stack|riser|vent stack|vent)(?: first)?(?: {_LOOSELY}{_NUMBER}{_FEET})?",
+)
+_TOOLS = r"(?!.*\b(?:jetter|cutter|snake|blade|liner|machine|rod|auger|water)\b)"
+_FILM = r"(?:run|push|camera|scope|televise|film|look at|shoot)"
+_STILL = (
+    r"(?:(?:we |i )?still (?:need|have|want|got) to|(?:we |i )?(?:need|have|want) to come back and|"
+    r"(?:we |i )?(?:are |am )?planning to|still to)"
+)
+_PLANNED = (
+    rf"{_TOOLS}{_STILL} {_FILM} .{{3,60}}",
+    rf"{_TOOLS}(?:we |i )?(?:did not|have not|never) {_FILM} (?:the |from ).{{3,60}} yet",
+)
+_OPERATOR = r"(?:the )?(?:operator|camera (?:guy|man|tech|operator)|tech|technician)"
+_CALLS = r"(?: says| said| thinks| figures| calls it| called it|(?: is)? (?:verdict|call|opinion)(?: is| was)?)"
+_JUDGED = rf"{_OPERATOR}{_CALLS}(?: that)?(?: :)? (?P<what>[a-z' ]{{2,70}})"
+_SAYS = r"\b(?:says?|said|thinks|figures|calls it|called it|(?:verdict|call|opinion)(?: is| was)?)\b(?: that\b)?"
+_DATED = (
+    r"(?:it is |line is )?(?:good|fine|ok|okay|serviceable|usable)(?: for| as of) (?:today|this date|now)(?: only)?",
+    r"as of (?:today|this date|now) [a-z ]{4,60}",
+)
+_ENDS = (
+    r"mark(?:ed|ing)? (?:at )?both ends(?: of)?(?: (?:the|a|that) (?:repair|dig|bad (?:section|spot)|section))?(?: of| from| at)? "
+    rf"{_NUMBER} (?:to|and) {_NUMBER}{_FT}"
+)
+
+
+def about_visit(words: str, said: str) -> str | None:
+    """The line of the entry language that a whole line about the work says, or None.
+
+    >>> about_visit("counted 14 joints from 20 to 60", ""), about_visit("roots in 5 of the 12 joints", "")
+    ('joints 14 on 20-60', 'joints 12, 5 with roots')
+    >>> about_visit("goes straight down 6 feet first", ""), about_visit("41 cracks", "")
+    ('vertical cable 6 ft', None)
+    """
+    if found := re.fullmatch(_ENDS, words):
+        return f"mark end both ends of {found[1]}-{found[2]}"
+    if any(re.fullmatch(p, words) for p in _PLANNED):
+        return f"planned: {_kept(said)}"
+    if found := re.fullmatch(_JUDGED, words):
+        return f"operator's verdict: {_kept(re.split(_SAYS, said, maxsplit=1, flags=re.I)[-1].lstrip(' :'))}"
+    if any(re.fullmatch(p, words) for p in _DATED):
+        return f"opinion for this date: {_kept(said)}"
+    return _down(words) or _rooted(words) or _counted(words)
+
+
+def _kept(said: str) -> str:
+    return " ".join(said.replace(":", ",").replace(";", ",").strip(" .,!").split())[:80]
+
+
+def _down(words: str) -> str | None:
+    for pattern in _DOWN:
+        if found := re.fullmatch(pattern, words):
+            feet = next((g for g in found.groups() if g and g[0].isdecimal()), "")
+            about = "about " if any(g and not g[0].isdecimal() for g in found.groups()) else ""
+            return f"vertical cable {about}{feet} ft" if feet else "vertical cable not known"
+    return None
+
+
+def _rooted(words: str) -> str | None:
+    """``5 of 12 joints have roots``: how many joints, and how many of them have roots."""
+    if found := re.fullmatch(_ROOTED[0], words):
+        if "roots" not in words:
+            return None
+        return f"joints {found[2]}, {found[1]} with roots{_on(found[3], found[4])}"
+    found = re.fullmatch(_ROOTED[1], words)
+    return f"joints {found[1]}, {found[4]} with roots{_on(found[2], found[3])}" if found else None
+
+
+def _counted(words: str) -> str | None:
+    found = re.fullmatch(
+        rf"(?P<led>{_LED} )?(?P<about>{_LOOSELY})(?P<n>\d+(?: or \d+)?) (?P<thing>{_THINGS})"
+        rf"(?: (?:from|between) (?P<first>[\d.]+){_FT} (?:to|and) (?P<last>[\d.]+){_FT})?(?P<all>{_ALL_TOLD})?",
+        words,
+    )
+    if found is None:
+        return None
+    number, thing, first, last = found["n"], found["thing"], found["first"], found["last"]
+    if int(number.split()[0]) > MOST_BARE and not (found["led"] or found["all"]):
+        return None
+    if first and last and float(first) >= float(last):
+        return None  # "12 cracks from 10 to 2": hours
+    about = "about " if found["about"] else ""
+    return f"{'' if thing == 'joints' else 'count '}{thing} {about}{number}{_on(first, last)}"
+
+
+def _on(first: str | None, last: str | None) -> str:
+    return f" on {first}-{last}" if first and last else ""
