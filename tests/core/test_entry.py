@@ -1,5 +1,6 @@
 """The entry language: its own examples, what it asks, and that it reads back what it prints."""
 
+from collections.abc import Callable
 from typing import Any
 
 import pytest
@@ -19,6 +20,7 @@ from bellstone.core.record import (
     Sighting,
 )
 from bellstone.core.scheme import house_scheme
+from bellstone.core.scheme.table import Kind
 from tests.core.said import read_line
 
 SCHEME = house_scheme()
@@ -134,6 +136,12 @@ NUMBERS = st.floats(0.0625, 300).map(lambda v: round(v, 2))
 HOURS = st.integers(1, 12).map(float)
 
 
+def may_be_together(kind: Kind) -> Callable[[list[str]], bool]:
+    """Of some qualities a thing has one: a crack is hairline or open, and a line that says both asks which."""
+    one_of = {q for group in kind.rating.unsaid for q in group} if kind.rating else set()
+    return lambda qualities: len(one_of.intersection(qualities)) < 2
+
+
 @st.composite
 def amounts(draw: st.DrawFn, unit: str) -> Amount:
     form = draw(st.sampled_from(["value", "range", "at_most", "at_least", "about"]))
@@ -171,8 +179,13 @@ def sightings(draw: st.DrawFn) -> Sighting:
     if kind.measure != "none":
         sizes += [
             amounts(unit),
-            st.sampled_from([w for w in SCHEME.words[kind.measure] if w not in kind.qualities]).map(
-                lambda w: Amount(form="word", word=w)
+            st.lists(
+                st.sampled_from([w for w in SCHEME.words[kind.measure] if w not in kind.qualities]),
+                min_size=1,
+                max_size=2,
+                unique=True,
+            ).map(
+                lambda w: Amount(form="word", word=w[0], alternatives=tuple(Amount(form="word", word=x) for x in w[1:]))
             ),
         ]
     clocks = [
@@ -181,13 +194,21 @@ def sightings(draw: st.DrawFn) -> Sighting:
         st.builds(Clock, start=HOURS, end=HOURS),
         st.sampled_from([w for w in CLOCK_WORDS if words[w].slot == "clock"]).map(lambda w: Clock(word=w)),
     ]
+    form = draw(st.sampled_from([None, *kind.forms]))
+    others = (
+        st.lists(st.sampled_from([f for f in kind.forms if f != form]), unique=True, max_size=2)
+        if form and len(kind.forms) > 1
+        else st.just([])
+    )
     states = [v.value for v in words.values() if v.slot == "state"]
     return Sighting(
         id="new", item="new", line="new",
         position=draw(POSITIONS),
         kind=kind_name,
-        form=draw(st.sampled_from([None, *kind.forms])),
-        qualities=tuple(draw(st.lists(st.sampled_from(list(kind.qualities)), unique=True, max_size=2))) if kind.qualities else (),
+        form=form,
+        alternatives=tuple(Alternative(kind=kind_name, form=f) for f in draw(others)),
+        qualities=tuple(draw(st.lists(st.sampled_from(list(kind.qualities)), unique=True, max_size=2).filter(may_be_together(kind))))
+        if kind.qualities else (),
         size=draw(st.one_of(sizes)),
         clock=draw(st.one_of(clocks)) if kind_name != "dry" else None,  # a range after "dry" is its place
         at=draw(st.sampled_from([None, "joint", "barrel"])),

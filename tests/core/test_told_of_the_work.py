@@ -35,7 +35,8 @@ def test_it_is_heard_as_its_line(said: str, line: str) -> None:
 
 
 @pytest.mark.parametrize("said", [
-    "41 cracks", "22 roots", "41 roots from 10 to 2", "12 cracks from 10 to 2", "22 joints from 30 to 60", "cracks at 12", "need to run a jetter through it", "still need to run the cutter", "straight down from 41",
+    "41 cracks", "22 roots", "41 roots from 10 to 2", "12 cracks from 10 to 2", "22 joints from 30 to 60", "cracks at 12",
+    "need to run a jetter through it", "still need to run the cutter", "straight down from 41",
     "operator says it collapsed at 40", "good at 41", "mark both ends", "roots in 5",
 ])  # fmt: skip
 def test_what_is_not_told_of_the_work_is_none_of_it(said: str) -> None:

@@ -42,6 +42,13 @@ _DATED = (
     r"(?:it is |line is )?(?:good|fine|ok|okay|serviceable|usable)(?: for| as of) (?:today|this date|now)(?: only)?",
     r"as of (?:today|this date|now) [a-z ]{4,60}",
 )
+_CAMERA = r"(?:the )?(?:picture|camera|image|head|lens)(?: is| was)?(?: upside down| rolled| flipped| turned| sideways)*(?: so| with| and)?"
+_BOTTOM = r"(?:the )?(?:pipe )?(?:bottom|floor|invert|flow line)(?: of the pipe)?"
+_ROLLED = (
+    rf"(?:{_CAMERA} )?{_BOTTOM}(?: is| shows| appears| sits| showing| now)*(?: at| on)* (?:the )?(\d+|left|right|top)"
+    r"(?: o'clock| side)?(?: (?:in|of) the (?:image|picture))?"
+)
+SEEN_AT = {"left": "9", "right": "3", "top": "12"}
 _ENDS = (
     r"mark(?:ed|ing)? (?:at )?both ends(?: of)?(?: (?:the|a|that) (?:repair|dig|bad (?:section|spot)|section))?(?: of| from| at)? "
     rf"{_NUMBER} (?:to|and) {_NUMBER}{_FT}"
@@ -64,6 +71,8 @@ def about_visit(words: str, said: str) -> str | None:
         return f"operator's verdict: {_kept(re.split(_SAYS, said, maxsplit=1, flags=re.I)[-1].lstrip(' :'))}"
     if any(re.fullmatch(p, words) for p in _DATED):
         return f"opinion for this date: {_kept(said)}"
+    if (found := re.fullmatch(_ROLLED, words)) and 0 < int(at := SEEN_AT.get(found[1], found[1])) <= 12:
+        return f"rolled bottom at {at}"
     return _down(words) or _rooted(words) or _counted(words)
 
 

@@ -1,12 +1,12 @@
 """One group read whole: its pipe, its things, then the words and numbers that go with them."""
 
 from functools import partial
-from itertools import product
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import AT_ONE_PLACE, WATERY
-from bellstone.core.ear.one_thing import GOOD, OneThing
+from bellstone.core.ear.one_of_two import OneOfTwo
+from bellstone.core.ear.one_thing import GOOD
 from bellstone.core.ear.said_kinds import SaidKinds
 from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
@@ -23,14 +23,11 @@ OF_THEM = frozenset({
 })  # fmt: skip
 JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
 SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
-ONE_OF = frozenset({"form", "quality", "size_word"})  # the slots of which one of two words may be said
-CAUSES = ("because of", "due to", "caused by", "on account of", "held by", "held back by")
-CLEANABLE = ("roots", "build_up")
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
 
-class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
+class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
     """The kinds of one group with their words, sizes, hours, doubts and negatives."""
 
     def read(self, before: Found | None) -> list[Found]:
@@ -58,23 +55,9 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         self._cannot_run()
         self._may_be_together()
         self._caused()
+        self._said_two_ways()
         self.found.sort(key=lambda f: f.own_place is not None and not f.own_place.said)  # the pipe behind its access
         return [f for f in self.found if f.kind]
-
-    def _caused(self) -> None:
-        """``roots because of the offset``: of two things at one place the one that the other comes of, told first."""
-        if len(self.found) != 2 or any(
-            f.negative or f.own_place or f.kind not in self.s.scheme.kinds for f in self.found
-        ):
-            return
-        spots = sorted(((n, f) for n, f in self.spots if any(f is x for x in self.found)), key=lambda spot: spot[0])
-        if len(spots) != 2:
-            return
-        (n, effect), (m, cause) = spots
-        between = " ".join(self.s.words(p) for p in self.parts[n : m + 1])
-        if any(f" {c} " in f" {between} " for c in CAUSES) and effect.kind != cause.kind:
-            effect.words.append(f"because {cause.kind}")
-            self.found = [cause, effect]
 
     def more(self) -> None:
         """Words, sizes and hours for the findings that are there."""
@@ -272,29 +255,6 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
         self.s.use(p, "word")
         return True
 
-    def _is_either(self, p: Piece, n: int) -> bool:
-        """``light to medium``: one of two words of one slot, both written."""
-        if "|" not in p.says:
-            return False
-        owner = self._owner(n, lambda f: len(self._picked(p.says, f)) > 1)
-        if owner is not None:
-            owner.words.append("|".join(self._picked(p.says, owner)))
-            self.s.use(p, "word")
-        return True
-
-    def _picked(self, says: str, f: Found) -> list[str]:
-        """Of each of two words the meaning that a finding takes, where they are of one slot of it."""
-        if f.kind not in self.s.scheme.kinds:
-            return []
-        table = words_for(f.kind, self.s.scheme)
-        halves = [[w for w in half.split("/") if w in table and self._can_take(w, f)] for half in says.split("|")]
-        of_one_slot = (
-            list(pair)
-            for pair in product(*halves)
-            if len(set(pair)) > 1 and len(slots := {table[w].slot for w in pair}) == 1 and slots <= ONE_OF
-        )
-        return next(of_one_slot, [])
-
     def _cracked_bells(self, p: Piece) -> None:
         """A crack that is said to be in the bell."""
         for f in self.found:
@@ -356,15 +316,6 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneThing):
             and self.s.words(p).split()[0] in ("goes", "from", "turns")
             and not self._is_used(p)
         )
-
-    def _can_take(self, word: str, f: Found) -> bool:
-        if (
-            word in CLEANED_STATES
-            and f.kind in self.s.scheme.kinds
-            and self.s.scheme.kinds[f.kind].family not in CLEANABLE
-        ):
-            return False  # "a crack is gone now": mended, or never one
-        return self._knows(f, word) and not self._clashes(f, word)
 
     def _cannot_run(self) -> None:
         """A stretch of what lies at one place is no stretch of it; only a liner has two ends to lie at."""

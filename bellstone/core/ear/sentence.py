@@ -4,6 +4,7 @@ import re
 from collections.abc import Sequence
 from copy import deepcopy
 
+from bellstone.core.ear.corrected import corrected
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.group_reader import GroupReader
@@ -36,6 +37,7 @@ class Sentence(WhichNumber):
     def hear(self, place_before: Place | None, kind_before: Found | None) -> Hearing:
         self.carried = kind_before is not None and kind_before.carried
         self._retractions()
+        self._corrections()
         self._out_again()
         self._deepest()
         self._from_to()
@@ -68,6 +70,12 @@ class Sentence(WhichNumber):
             if marks and f.kind in self.scheme.kinds and not f.negative:
                 f.text = f.text or f'"{marks[0]}"'
         return self.out
+
+    def _corrections(self) -> None:
+        """A size, a side or an hour that was taken back: the one said after it stands."""
+        self.parts, taken = corrected(self.parts, self.words)
+        for p in taken:
+            self.use(p, "correction")
 
     def _good_liner(self) -> None:
         """``liner 5 to 61, good``: what is said of the liner is said of all of it."""

@@ -44,7 +44,9 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
         return False  # "not seen roots at 41"
     for act in reading.acts:
         if act.act == "see" and act.sighting.kind in FREE and act.sighting.position.by == "order" and act.sighting.text:
-            return False
+            shown = act.sighting.kind == "rolled" and act.sighting.clock is not None  # "rolled bottom at 9"
+            if not shown or len(act.sighting.text.split()) > REASON_WORDS:
+                return False
     return same
 
 

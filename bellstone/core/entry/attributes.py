@@ -4,15 +4,14 @@ import re
 from dataclasses import dataclass, field
 from typing import Any
 
+from bellstone.core.entry.amounts import amount_at
+from bellstone.core.entry.either import either_of
 from bellstone.core.entry.reading import Choice, Question, Span
 from bellstone.core.entry.vocabulary import FILLERS, NEVER_BEGUN, Meaning, complete, kind_words, words_for
 from bellstone.core.ground import INCHES, NUMBER, length_ft, number
 from bellstone.core.record import Alternative, Amount, Clock
 from bellstone.core.scheme import Scheme
 
-_UNIT = r"(?P<unit>%|percent\b|\"|inch(?:es)?\b|in\b(?!\s+place)|ft\b|feet\b|'|deg\b|degrees\b|°|gal\b)"
-_BOUND = r"(?P<bound>under|less than|<|at most|at least|more than|over|>|about|around|~)?\s*"
-_AMOUNT = re.compile(rf"{_BOUND}(?P<a>{NUMBER})(?:(?P<sep>\s*(?:-|\.\.|to|or)\s*)(?P<b>{NUMBER}))?\s*{_UNIT}", re.I)
 _OCLOCK = re.compile(r"(?P<a>\d{1,2}(?:\.\d+)?)(?:\s*(?:-|\.\.|to)\s*(?P<b>\d{1,2}(?:\.\d+)?))?\s*o'?\s?clock\b", re.I)
 _CLOCK_RANGE = re.compile(
     r"(?P<a>\d{1,2}(?:\.\d+)?)\s*(?:-|\.\.)\s*(?P<b>\d{1,2}(?:\.\d+)?)(?![\d%\"'./])(?!\s*(?:in\b(?!\s+place)|ft\b|%|deg))"
@@ -22,16 +21,7 @@ _CLOCK_RANGE = re.compile(
 _EVERY = re.compile(rf"every\s+(?P<length>{NUMBER}\s*(?:'|ft\b|feet\b|{INCHES.replace('only_inches', 'i')})?)", re.I)
 _MINUTES = re.compile(rf"(?P<n>{NUMBER})\s*min(?:utes)?\s+off\b", re.I)
 _QUOTED = re.compile(r'"(?P<words>[^"]*)"')
-_EITHER = re.compile(r"(?P<words>[A-Za-z][A-Za-z_']*(?:\s*\|\s*[A-Za-z][A-Za-z_']*)+)(?P<unsure>\?)?")
 _WORD = re.compile(r"(?P<word>[A-Za-z][A-Za-z_']*)(?P<unsure>\?)?")
-_UNITS = {
-    "%": "pct", "percent": "pct", '"': "in", "in": "in", "inch": "in", "inches": "in", "ft": "ft", "feet": "ft", "'": "ft",
-    "deg": "deg", "degrees": "deg", "°": "deg", "gal": "gal",
-}  # fmt: skip
-_BOUNDS = {
-    "under": "at_most", "less than": "at_most", "<": "at_most", "at most": "at_most", "at least": "at_least",
-    "more than": "at_least", "over": "at_least", ">": "at_least", "about": "about", "around": "about", "~": "about",
-}  # fmt: skip
 
 
 @dataclass
@@ -50,30 +40,6 @@ class Attributes:
     completed: list[str] = field(default_factory=list)
 
 
-def amount_at(text: str, at: int = 0) -> tuple[Amount, int] | None:
-    """An amount with its unit that begins at ``at``, and where it ends.
-
-    >>> amount, end = amount_at('1 1/2" up')
-    >>> amount.likely, amount.unit, end
-    (1.5, 'in', 6)
-    """
-    match = _AMOUNT.match(text, at)
-    if match is None:
-        return None
-    unit = _UNITS[match["unit"].lower()]
-    said = match[0].strip()
-    form = _BOUNDS.get((match["bound"] or "").lower().strip(), "value")
-    a = number(match["a"])
-    tree: dict[str, Any] = {"form": form, "likely": a, "unit": unit, "said": said}
-    if match["b"]:
-        b = number(match["b"])
-        if match["sep"].strip().lower() == "or":
-            tree["alternatives"] = ({"likely": b, "unit": unit, "said": said},)
-        else:
-            tree |= {"form": "range", "likely": None, "low": min(a, b), "high": max(a, b)}
-    return Amount.model_validate(tree), match.end()
-
-
 BENDS = ("22", "45", "90")  # a bend is named by its degrees alone
 
 
@@ -84,6 +50,8 @@ class AttributeReader:
         self.text, self.at, self.kind = text, start, kind
         self.scheme = scheme
         self.measure = scheme.kinds[kind].measure
+        row = scheme.kinds[kind].rating
+        self.one_of = {q for group in row.unsaid for q in group} if row is not None else set()  # it has one of them
         self.table = words_for(kind, scheme)
         self.out = Attributes()
         self.said: dict[str, tuple[int, int]] = {}  # where each thing that is said once was read
@@ -268,28 +236,25 @@ class AttributeReader:
         return True
 
     def _either(self) -> bool:
-        """``left|right``, ``hairline|open``, ``light|medium``: one of several words of one slot, nobody knows which."""
-        match = _EITHER.match(self.text, self.at)
-        if match is None:
+        """``left|right``, ``hairline|open``, ``main|septic tank``: one of several words of one slot, nobody knows which."""
+        named, end = either_of(self.text, self.at, self.table)
+        slots = {self.table[w].slot for w in named}
+        if len(named) < 2 or len(slots) != 1 or not slots <= {"form", "quality", "size_word"} or self.phase != "now":
             return False
-        words = [w.lower() for w in re.split(r"\s*\|\s*", match["words"])]
-        meant = [self.table[w] for w in words if w in self.table]
-        slot = meant[0].slot if meant else ""
-        one_slot = len(meant) == len(words) and {m.slot for m in meant} == {slot}
-        if not one_slot or slot not in ("form", "quality", "size_word") or self.phase != "now":
-            return False
-        first, *others = [m.value for m in meant]
+        slot, (first, *others) = slots.pop(), [self.table[w].value for w in named]
         if slot == "size_word":
             rest = tuple(Amount(form="word", word=w, said=w) for w in others)
-            self._put_size(Amount(form="word", word=first, alternatives=rest, said=match["words"]), match.end())
+            self._put_size(Amount(form="word", word=first, alternatives=rest, said=self.text[self.at : end]), end)
         elif slot == "form":
-            self._put_once("form", first, match.start(), match.end())
+            self._put_once("form", first, self.at, end)
             self.out.either += [Alternative(kind=self.kind, form=w) for w in others]
         else:
             self.out.either += [Alternative(kind=self.kind, quality=w) for w in (first, *others)]
-        if match["unsure"]:
+        unsure = self.text[end : end + 1] == "?"
+        if unsure:
             self.out.values["sureness"] = "unsure"
-        self._take(match)
+        self.out.completed.append(self.text[self.at : end + unsure])
+        self.at = end + unsure
         return True
 
     def _lone_question_mark(self) -> bool:
@@ -335,6 +300,13 @@ class AttributeReader:
     def _put_word(self, meaning: Meaning, start: int, end: int) -> None:
         values = self.out.values
         if meaning.slot == "quality":
+            other = next(
+                (q for q in values.get("qualities", ()) if {q, meaning.value} <= self.one_of and q != meaning.value), ""
+            )
+            if other:
+                self._ask_one_of(self.said[other], (start, end))
+                return
+            self.said[meaning.value] = (start, end)
             if meaning.value not in values.get("qualities", ()):
                 values["qualities"] = (*values.get("qualities", ()), meaning.value)
         elif meaning.slot == "size_word":

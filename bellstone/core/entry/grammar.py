@@ -7,7 +7,8 @@ from pydantic import ValidationError
 
 from bellstone.core.entry.attributes import AttributeReader
 from bellstone.core.entry.limits import too_much, without_blanks
-from bellstone.core.entry.pipe_said import read_pipe
+from bellstone.core.entry.picture import bottom_shown
+from bellstone.core.entry.pipe_said import pipe_said, read_pipe
 from bellstone.core.entry.positions import Placed, read_position
 from bellstone.core.entry.reading import NEW, Act, Choice, EntryReading, Question, See, Span
 from bellstone.core.entry.special import length_estimate, read_special
@@ -154,7 +155,7 @@ class _LineReader:
         if not first and (match := re.match(r"expected\b\s*", body, re.I)):
             self._expect(part, at + match.end(), offset)
             return
-        if (pipe := _pipe_said(body)) is not None:
+        if (pipe := pipe_said(body)) is not None:
             self._pipe(pipe, position, part)
             return
         if match := re.match(r"none\s*:\s*(?P<list>.+)$", body, re.I):
@@ -327,7 +328,9 @@ class _LineReader:
         words = part[at:].strip(" :,")
         if len(words) > 1 and words[0] == words[-1] == '"' and '"' not in words[1:-1]:
             words = words[1:-1].strip()  # the words of a surface, as those of any finding
-        self.acts.append(self._see(position, kind, part, text=words, sureness="unsure" if unsure else "sure"))
+        shows = bottom_shown(words) if kind == "rolled" else None
+        sure: dict[str, Any] = {"sureness": "unsure" if unsure else "sure", "clock": shows}
+        self.acts.append(self._see(position, kind, part, text=words, **sure))
         if kind in ("stopped", "note") and (estimate := length_estimate(words)):
             self.acts.append(estimate)
         self.completed.append(part)
@@ -370,14 +373,6 @@ def _same_last(part: str, placed: Placed) -> tuple[str, Placed]:
         return part, placed
     moved = f"{part[: placed.rest]}{match['rest']} {match['same']}"
     return moved, placed
-
-
-def _pipe_said(body: str) -> Pipe | None:
-    """A pipe said as such: ``pipe iron 4in``, ``iron 4in``, ``cast iron``; None where it names no material or bore."""
-    match = re.fullmatch(r"(?:pipe\s+(?:is\s+)?)?(?P<pipe>[A-Za-z][\w .|,'-]*)", body.strip(), re.I)
-    said = re.fullmatch(r"pipe\s+(?:is\s+)?(?P<pipe>.+)", body.strip(), re.I)
-    pipe = read_pipe((said or match)["pipe"]) if said or match else None  # type: ignore[index]
-    return pipe if pipe is not None and (said or pipe.may_be or pipe.material != "unknown") else None
 
 
 def _parts(text: str) -> list[tuple[int, str]]:

@@ -53,11 +53,19 @@ def read_pipe(text: str) -> Pipe | None:
     )
 
 
+def pipe_said(body: str) -> Pipe | None:
+    """A pipe said as such: ``pipe iron 4in``, ``iron 4in``, ``cast iron``; None where it names no material or bore."""
+    match = re.fullmatch(r"(?:pipe\s+(?:is\s+)?)?(?P<pipe>[A-Za-z][\w .|,'-]*)", body.strip(), re.I)
+    said = re.fullmatch(r"pipe\s+(?:is\s+)?(?P<pipe>.+)", body.strip(), re.I)
+    pipe = read_pipe((said or match)["pipe"]) if said or match else None  # type: ignore[index]
+    return pipe if pipe is not None and (said or pipe.may_be or pipe.material != "unknown") else None
+
+
 def pipe_words(pipe: Pipe | None) -> str:
     """A pipe as the entry language writes it.
 
     >>> pipe_words(read_pipe("old clay 4in in 3ft lengths")), pipe_words(read_pipe("ABS or pe")), pipe_words(read_pipe("liner in clay"))
-    ('clay 4in old 3ft lengths', 'abs|pe', 'liner in clay')
+    ('clay 4in old 3ft lengths', 'abs|polyethylene', 'liner in clay')
     """
     if pipe is None:
         return ""

@@ -3,7 +3,7 @@
 import re
 from typing import Any
 
-from bellstone.core.entry.attributes import amount_at
+from bellstone.core.entry.amounts import amount_at
 from bellstone.core.entry.positions import read_position
 from bellstone.core.entry.reading import (
     NEW,

@@ -30,7 +30,7 @@ def resolve(
     only: frozenset[str] | None = None,
 ) -> tuple[Resolved, ...]:
     """Every sighting of the visit in pipe order; or ``only`` those ids, as a line is being typed."""
-    runs = {run.id: run for run in visit.runs}
+    seen_on = _runs_as_rolled(visit)
     ordered = sorted(visit.sightings, key=lambda s: placing.places[s.id].order)
     joints = _seen_joints(visit, placing)
     overrides = {o.item: o for o in lateral.overrides if o.item is not None}
@@ -42,7 +42,7 @@ def resolve(
     for rank, said in enumerate(ordered, start=1):
         if only is not None and said.id not in only:
             continue
-        place, run = placing.places[said.id], runs.get(said.run or "")
+        place, run = placing.places[said.id], seen_on.get(said.id)
         named = segments_named(segments, said) if place.how == "throughout" else ()
         segment = named[0] if named else segment_at(segments, place)
         about = named or segments_about(segments, said, placing)
@@ -78,6 +78,25 @@ def computed_row(
         update={"computed": True, "entry": "", "words": words, "rating": rating, "unrated": "", "basis": basis}
     )
     return replace(row, rating=rating, unrated=None, finding=finding)
+
+
+def _runs_as_rolled(visit: Visit) -> dict[str, Run]:
+    """The run each sighting was made on, with where the bottom showed by then: a picture that rolled stays so until told."""
+    runs = {run.id: run for run in visit.runs}
+    out: dict[str, Run] = {}
+    for s in visit.sightings:
+        run = runs.get(s.run or "")
+        if run is None:
+            continue
+        if s.kind == "rolled" and s.clock is not None and s.clock.start is not None and not run.self_levelling:
+            run = runs[run.id] = _rolled(run, s.clock.start)
+        out[s.id] = run
+    return out
+
+
+@remembered(256, "run")  # the same run again, so that what was seen on it is known again
+def _rolled(run: Run, bottom_at: float) -> Run:
+    return run.model_copy(update={"bottom_at": bottom_at})
 
 
 @remembered(12288, "said", "run", "scheme")  # a change to a lateral leaves most of its findings as they were

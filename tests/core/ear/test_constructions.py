@@ -61,7 +61,6 @@ NOT_HEARD = [
     "no roots, cracks and collapse at 40",  # a collapse is never one item of a list
     "5.11 deep at 62", "it's five eleven deep at sixty two",
     "vertical displacement, direction undetermined, at 71, a quarter of the pipe",
-    "picture's upside down so bottom's at twelve",
     "roots start at 12 and end",
     "clay 4 to clay 6 at 30",
     "cut roots at 40",  # what is left of them?

@@ -1,0 +1,78 @@
+"""Of two words or things which: one of two words that are both written, two that cannot both be, one that the other comes of."""
+
+from itertools import product
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.found import Found
+from bellstone.core.ear.one_thing import OneThing
+from bellstone.core.ear.unnamed import CLEANED_STATES
+from bellstone.core.entry import words_for
+
+ONE_OF = frozenset({"form", "quality", "size_word"})  # the slots of which one of two words may be said
+CLEANABLE = ("roots", "build_up")
+CAUSES = ("because of", "due to", "caused by", "on account of", "held by", "held back by")
+
+
+class OneOfTwo(OneThing):
+    """Reads what is said in two words of which one holds, and of two things which is the cause."""
+
+    def _caused(self) -> None:
+        """``roots because of the offset``: of two things at one place the one that the other comes of, told first."""
+        if len(self.found) != 2 or any(
+            f.negative or f.own_place or f.kind not in self.s.scheme.kinds for f in self.found
+        ):
+            return
+        spots = sorted(((n, f) for n, f in self.spots if any(f is x for x in self.found)), key=lambda spot: spot[0])
+        if len(spots) != 2:
+            return
+        (n, effect), (m, cause) = spots
+        between = " ".join(self.s.words(p) for p in self.parts[n : m + 1])
+        if any(f" {c} " in f" {between} " for c in CAUSES) and effect.kind != cause.kind:
+            effect.words.append(f"because {cause.kind}")
+            self.found = [cause, effect]
+
+    def _said_two_ways(self) -> None:
+        """``open crack at 30, hairline``: two qualities of which it has one; both are written, and it is asked which."""
+        for f in self.found:
+            kind = self.s.scheme.kinds.get(f.kind)
+            one_of = (
+                {q for group in kind.rating.unsaid for q in group}
+                if kind is not None and kind.rating is not None
+                else set()
+            )
+            two = [w for w in f.words if w in one_of]
+            if len(two) > 1 and not f.negative:
+                f.words = [w for w in f.words if w not in two] + ["|".join(two)]
+                self.doubt(f"{' and '.join(two)}: which?")
+
+    def _is_either(self, p: Piece, n: int) -> bool:
+        """``light to medium``: one of two words of one slot, both written."""
+        if "|" not in p.says:
+            return False
+        owner = self._owner(n, lambda f: len(self._picked(p.says, f)) > 1)
+        if owner is not None:
+            owner.words.append("|".join(self._picked(p.says, owner)))
+            self.s.use(p, "word")
+        return True
+
+    def _picked(self, says: str, f: Found) -> list[str]:
+        """Of each of two words the meaning that a finding takes, where they are of one slot of it."""
+        if f.kind not in self.s.scheme.kinds:
+            return []
+        table = words_for(f.kind, self.s.scheme)
+        halves = [[w for w in half.split("/") if w in table and self._can_take(w, f)] for half in says.split("|")]
+        of_one_slot = (
+            list(pair)
+            for pair in product(*halves)
+            if len(set(pair)) > 1 and len(slots := {table[w].slot for w in pair}) == 1 and slots <= ONE_OF
+        )
+        return next(of_one_slot, [])
+
+    def _can_take(self, word: str, f: Found) -> bool:
+        if (
+            word in CLEANED_STATES
+            and f.kind in self.s.scheme.kinds
+            and self.s.scheme.kinds[f.kind].family not in CLEANABLE
+        ):
+            return False  # "a crack is gone now": mended, or never one
+        return self._knows(f, word) and not self._clashes(f, word)
