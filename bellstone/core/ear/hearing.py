@@ -53,7 +53,8 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
     """A line heard; where a word of it has two meanings, with each of them."""
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
     if told := about_house(text, tokens):
-        words = tuple(WordUsed(text[t.start : t.end], "fact", t.start, t.end) for t in tokens)
+        spans = dict.fromkeys((t.start, t.end) for t in tokens)  # "picture's" is two words of one span
+        words = tuple(WordUsed(text[a:b], "fact", a, b) for a, b in spans)
         if len(told) > 1:
             return Heard(
                 text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either"
