@@ -7,6 +7,7 @@ from bellstone.core.ear.about_visit import about_visit
 from bellstone.core.ear.flush_and_length import ABOUT, MAIN, flush_line, length_line
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.unseen import unseen_line
 
 _HOUSE = r"(?:the |this )?(?:house|home|building|place|property|dwelling|duplex)"
 _BE = r"(?: is| was| has been| looks)?"
@@ -112,7 +113,8 @@ def about_house(said: str, tokens: Sequence[Token]) -> tuple[str, ...]:
     for pattern, readings in _EITHER:
         if found := re.fullmatch(pattern, words):
             return tuple(line.format(found[1]) for line in readings)
-    told = _above(words) or _owned(words) or length_line(words) or flush_line(words) or about_visit(words, said)
+    told = _above(words) or _owned(words) or length_line(words) or flush_line(words)
+    told = told or about_visit(words, said) or unseen_line(words)
     return (told,) if told else ()
 
 

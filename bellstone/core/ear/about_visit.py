@@ -42,6 +42,12 @@ _DATED = (
     r"(?:it is |line is )?(?:good|fine|ok|okay|serviceable|usable)(?: for| as of) (?:today|this date|now)(?: only)?",
     r"as of (?:today|this date|now) [a-z ]{4,60}",
 )
+_DEEP = r"(?P<ft>\d+) (?:foot|feet|ft|')(?: and)?(?: (?P<inch>\d+)(?: (?:inch|inches|in|\"))?)?(?: deep| down)?"
+_BEACON = r"(?:i |we )?(?:located|marked|found)(?: it| the head| the camera| the beacon)?"
+_LOCATED = (
+    rf"{_BEACON}(?: at| around)? (?P<at>\d+(?:\.\d+)?){_FT} (?:at )?{_DEEP}",
+    rf"(?P<at>\d+(?:\.\d+)?){_FT} {_BEACON}(?: at)? {_DEEP}",
+)
 _CAMERA = r"(?:the )?(?:picture|camera|image|head|lens)(?: is| was)?(?: upside down| rolled| flipped| turned| sideways)*(?: so| with| and)?"
 _BOTTOM = r"(?:the )?(?:pipe )?(?:bottom|floor|invert|flow line)(?: of the pipe)?"
 _ROLLED = (
@@ -71,6 +77,9 @@ def about_visit(words: str, said: str) -> str | None:
         return f"operator's verdict: {_kept(re.split(_SAYS, said, maxsplit=1, flags=re.I)[-1].lstrip(' :'))}"
     if any(re.fullmatch(p, words) for p in _DATED):
         return f"opinion for this date: {_kept(said)}"
+    located = next((m for p in _LOCATED if (m := re.fullmatch(p, words))), None)
+    if located is not None and float(located["at"]) > float(located["ft"]):
+        return f"{located['at']} depth {located['ft']}'{located['inch'] or 0}\""
     if (found := re.fullmatch(_ROLLED, words)) and 0 < int(at := SEEN_AT.get(found[1], found[1])) <= 12:
         return f"rolled bottom at {at}"
     return _down(words) or _rooted(words) or _counted(words)

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
+from bellstone.core.ear.comes_in import comes_in_at
 from bellstone.core.ear.either import either_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
 from bellstone.core.ear.flow import waited_at, water_state_at
@@ -87,6 +88,8 @@ def _pieces_at(
         out.append((FILLER, Piece("fillers", "", i, i + 1)))  # a time of day
     for phrase in lexicon.by_first.get(words[i], ()):
         end = 0 if _is_letter_of_a_side(phrase, token) else _match(phrase, words, i)
+        if end and phrase.section == "fillers" and phrase.words[-1] == "wall" and wall_at(words, end - 1):
+            continue
         if end and not _is_measured(phrase, tokens[i:end]) and not _leads_on(phrase.section, words, i, end):
             price = FILLER if phrase.section == "fillers" else PHRASE + WEAKER.get(phrase.section, 0.0)
             if phrase.words[:2] in (("right", "about"), ("right", "by")) and i and words[i - 1] in SHIFTS:
@@ -157,6 +160,9 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
     found += [("sides", words[i], side_at(words, i)), ("texts", "", passing_at(words, i))]
     found += [("kinds", "access", opening_at(words, i))]
     found += [("attributes", says, end) for says, end in water_state_at(words, i)]
+    says, end = comes_in_at(words, i)
+    found.append(("kinds", says, end))
+    found.append(("landmarks", "noun", wall_at(words, i)))
     says, end = either_at(words, i, lexicon)
     found.append(("attributes", says, end))
     if rotted := rotted_at(words, i):
@@ -167,6 +173,20 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
         if end <= doubted:
             continue  # "can not tell if that is roots": the roots are in doubt
         yield FILLER - LONGER * (end - i), Piece("fillers", "", i, end)
+
+
+BY_A_WALL = words_of("at to outside past by beyond before inside near behind")
+
+
+def wall_at(words: Sequence[str], i: int) -> int:
+    """Where a wall ends that one stands at or goes to: the building's; what is on or through *the wall* is the pipe's.
+
+    >>> wall_at("cast iron to the wall then clay".split(), 4), wall_at("scale on the wall".split(), 3)
+    (5, 0)
+    """
+    before = tuple(words[max(i - 2, 0) : i])
+    of_the_house = words[i] == "wall" and before[-1:] == ("the",) and before[0] in BY_A_WALL
+    return i + 1 if of_the_house and words[i + 1 : i + 2] not in (("of",), ["of"]) else 0
 
 
 def _loosely(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[float, Piece]]:

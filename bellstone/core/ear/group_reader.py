@@ -204,7 +204,8 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
             if any(f.kind in WATERY for f in self.found):
                 self.s.use(p, "word")
             return
-        if p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
+        nothing_runs = p.says == "rest" and any(f.kind == "inflow" for f in self.found)  # as the kind says itself
+        if nothing_runs or p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
             self.s.use(p, "word")
             return
         if p.says == "soil" and not any(self._knows(f, "soil") for f in self.found):

@@ -37,10 +37,10 @@ def is_feet(said: str) -> bool:
     return said.replace(".", "", 1).isdecimal()
 
 
-def _depth_said(part: Part) -> str:
-    """A length as a depth is written: ``4'6"``, ``18in``; nothing where it is none."""
+def _depth_said(part: Part, bare: bool = False) -> str:
+    """A length as a depth is written: ``4'6"``, ``18in``; nothing where it is none, nor a ``bare`` number but behind another."""
     if isinstance(part, Place):
-        feet_said = float(part.said) if is_feet(part.said) and not part.bare else None
+        feet_said = float(part.said) if is_feet(part.said) and (bare or not part.bare) else None
     else:
         q = part.quantity
         if q is not None and q.is_one and q.unit == "in":
@@ -262,7 +262,7 @@ class Retold:
             mark = (
                 p.landmark if isinstance(p, Place) else "cleanout" if p.what == "kinds" and p.says == "access" else ""
             )
-            text = _depth_said(p)
+            text = _depth_said(p, bare=bool(deep))  # "3 feet deep at the cleanout, 7 at the street"
             if mark or text:
                 (where if mark else deep).append((mark or text, p))
                 order.append("w" if mark else "d")

@@ -11,6 +11,7 @@ from bellstone.core.ground import IN_PER_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
 
+AWAY = frozenset({"off", "from", "away", "out", "behind", "left", "right", "inside", "outside", "back", "toward", "in"})
 PARTLY = frozenset({"in", "out", "open", "buried", "inside", "under", "off", "way", "over"})
 HAVE_BORES = ("access", "fitting", "coupling", "cap", "branch")  # a usual bore in inches is theirs
 
@@ -38,7 +39,7 @@ class SaidSizes(Group):
         located = [f for f in self.found if f.kind == "located"]
         if not said and not located or q.unit not in ("in", "ft", "ft_in", "bare") or not q.is_one:
             return False
-        if any(f.depth for f in self.found):
+        if any(f.depth for f in self.found) or not said and self._is_away(p):
             return False
         if said and q.unit in ("in", "ft", "ft_in") and self._buried(p, said):
             return True
@@ -64,6 +65,10 @@ class SaidSizes(Group):
         for k in said:
             self.s.use(self.parts[k], "depth")
         return True
+
+    def _is_away(self, p: Piece) -> bool:
+        """``located 6 feet off the corner``: how far from a thing, and no depth."""
+        return p.j < len(self.s.tokens) and self.s.tokens[p.j].word in AWAY
 
     def _buried(self, p: Piece, said: list[int]) -> bool:
         """``the cleanout is 8 inches down``: buried, and how deep in its words."""

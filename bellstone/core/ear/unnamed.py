@@ -7,6 +7,7 @@ from bellstone.core.ear.one_thing import GOOD
 from bellstone.core.ear.wording import words_of
 
 HOLDS = words_of("holding holds held retaining retains retained pooling pooled sitting")
+LOCATED = ("located", "is located", "was located", "marked")
 PIPES = words_of("line sewer lateral drain pipe piping main")  # behind a thing of the ground: the pipe that serves it
 ENDING = words_of("starts start begins begin ends end beginning ending")
 DRAWN_ABOVE = words_of("curb fence tree hedge wall property lot street roof drip")  # a line of these lies on the ground
@@ -26,6 +27,9 @@ class Unnamed(Group):
             held = any(p.says == "water" and self.s.words(p).split()[0] in HOLDS for p in self.parts)
             if not held and (state is None or state.says != "rest"):  # at rest, or held, it is no flow
                 self.doubt("water said only by a depth: standing, or flow?")
+        elif watery and state is None and len(self.places) == 1 and self.places[0].runs and self._only_watery():
+            self._only(Found("standing"))
+            self.doubt("water standing there, or only flow?")
         elif self._is_nothing():
             self._only(Found("sound"))
         elif self._is_good():
@@ -38,6 +42,9 @@ class Unnamed(Group):
         elif state is not None and not self.places:
             self._only(Found("water", ["off" if state.says == "rest" else "on"]))
             self.s.use(state, "kind")
+        elif self.places and (located := self._only_located()):
+            self._only(Found("located"))
+            self.s.use(located, "kind")
         elif before is not None and self._has_words():
             self._as_before(before)
 
@@ -66,6 +73,19 @@ class Unnamed(Group):
         beside = {w for p in self.parts if p.what == "fillers" for w in self.s.words(p).split()}
         drawn = set(self.s.words(told[0]).split()) & DRAWN_ABOVE
         return None if beside & ENDING or beside & PIPES and not drawn else told[0]  # "house line ends at 60"
+
+    def _only_watery(self) -> bool:
+        """``water from 56 to 63``: water, where from and where to, and no more."""
+        told = [p for p in self.parts if p.what not in ("fillers", "links", "sign")]
+        for p in told:
+            if p.says == "water":
+                self.s.use(p, "kind")
+        return len(told) == 1 and told[0].says == "water"  # "wet" alone may be damp
+
+    def _only_located(self) -> Piece | None:
+        """``located at 41``: beside a thing these words only say where it is; alone they are what was done."""
+        told = [p for p in self.parts if p.what not in ("fillers", "links", "sign", "quantity")]
+        return next((p for p in self.parts if not told and self.s.words(p).startswith(LOCATED)), None)
 
     def _only(self, found: Found) -> None:
         self.found, self.spots = [found], [(0, found)]

@@ -43,6 +43,8 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
     if any(n.position.by == "order" and re.search(r"\bat \d", n.reason) for n in unseen):
         return False  # "not seen roots at 41"
     for act in reading.acts:
+        if act.act == "see" and act.sighting.kind == "located" and any(c.isdecimal() for c in act.sighting.text):
+            return False  # "41 located 4'2"": how deep, and no words
         if act.act == "see" and act.sighting.kind in FREE and act.sighting.position.by == "order" and act.sighting.text:
             shown = act.sighting.kind == "rolled" and act.sighting.clock is not None  # "rolled bottom at 9"
             if not shown or len(act.sighting.text.split()) > REASON_WORDS:

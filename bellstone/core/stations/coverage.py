@@ -1,6 +1,6 @@
 """What was seen and what was not: each run's stretch, less what could not be assessed."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from math import inf
 from typing import NamedTuple
@@ -121,7 +121,7 @@ def coverage_of(
         lanes = (_loose_lane(visit, placing),)
     ordered = [span for lane in lanes for span in _span(lane)]
     fouled = _fouled(visit, placing, lanes)
-    said = [(n.run, _hole(n.run, n.position, placing), n.reason) for n in visit.not_assessable]
+    said = [(n.run, _hole(n.run, n.position, placing, lanes), n.reason) for n in visit.not_assessable]
     lost = [_Lost(run, h, why) for run, h, why in said if h is not None] + fouled
     lanes = tuple(_with_lost(lane, lost) for lane in lanes)
     # what one run could not assess another may have
@@ -322,10 +322,16 @@ def _loose_lane(visit: Visit, placing: Placing) -> Lane:
     return Lane(run="", name="", start_ft=low, end_ft=high, flow=1, graded=True, ended=ended, end_reason=reason)
 
 
-def _hole(run: str | None, position: object, placing: Placing) -> Interval | None:
+def _hole(run: str | None, position: object, placing: Placing, lanes: Sequence[Lane]) -> Interval | None:
+    """The stretch that a run could not assess [ft]; from a footage on, to where that run went; None where it has no ends."""
     fit = placing.fits.get(run or "")
-    if fit is None or not isinstance(position, CounterPosition) or position.to is None:
+    if fit is None or not isinstance(position, CounterPosition):
         return None
+    if position.to is None:
+        lane = next((lane for lane in lanes if lane.run == run), None)
+        begins = fit.station(amount_middle(position.counter))
+        on = position.onward and lane is not None and lane.end_ft is not None and (lane.end_ft - begins) * lane.flow > 0
+        return (min(begins, lane.end_ft), max(begins, lane.end_ft)) if on and lane and lane.end_ft is not None else None
     a, b = fit.station(position.counter.likely or 0.0), fit.station(position.to.likely or 0.0)
     return min(a, b), max(a, b)
 
