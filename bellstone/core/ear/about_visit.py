@@ -51,7 +51,7 @@ _LOCATED = (
 _CAMERA = r"(?:the )?(?:picture|camera|image|head|lens)(?: is| was)?(?: upside down| rolled| flipped| turned| sideways)*(?: so| with| and)?"
 _BOTTOM = r"(?:the )?(?:pipe )?(?:bottom|floor|invert|flow line)(?: of the pipe)?"
 _ROLLED = (
-    rf"(?:{_CAMERA} )?{_BOTTOM}(?: is| shows| appears| sits| showing| now)*(?: at| on)* (?:the )?(\d+|left|right|top)"
+    rf"(?:{_CAMERA} )?{_BOTTOM}(?: is| =| shows| appears| sits| showing| now)*(?: at| on)* (?:the )?(\d+|left|right|top)"
     r"(?: o'clock| side)?(?: (?:in|of) the (?:image|picture))?"
 )
 SEEN_AT = {"left": "9", "right": "3", "top": "12"}

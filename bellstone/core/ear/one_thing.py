@@ -2,6 +2,7 @@
 
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import Group
+from bellstone.core.ear.places import Place
 from bellstone.core.ear.wording import words_of
 
 GOOD = words_of("fine tight good clean solid perfect beautiful clear")
@@ -134,4 +135,4 @@ class OneThing(Group):
             if off is not None and f.kind == "standing" and not f.negative and not {"rest", "running"} & set(f.words):
                 f.words.append("rest")
         if off is not None and any(f.kind == "standing" for f in self.found):
-            self.found.remove(off)
+            off.own_place = Place("", 0, 0)  # it holds for what is read after it as well

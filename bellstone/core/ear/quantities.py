@@ -36,7 +36,7 @@ ALL_RANGE = {
     ("-",), ("to",), ("thru",), ("through",), ("until",), ("till",), ("up", "to"), ("out", "to"), ("on", "out", "to"),
     ("on", "up", "to"), ("down", "to"), ("over", "to"), ("all", "the", "way", "to"), ("on", "to"), ("on", "through"), ("to", "about"),
     ("to", "around"), ("out", "to", "about"), ("on", "up", "to", "about"), ("-", "-"), (".", "."), ("through", "to"),
-    ("on", "out", "to", "about"),
+    ("on", "out", "to", "about"), ("to", "at", "least"), ("out", "to", "at", "least"),
     ("around", "to"), ("round", "to"), ("over", "the", "top", "to"), ("around", "to", "about"), ("clockwise", "to"), ("through", "about"),
     ("up", "to", "about"), ("on", "down", "to"), ("all", "the", "way", "out", "to"), ("to", "approximately"),
 }  # fmt: skip
@@ -335,7 +335,7 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
             return None
         either = "or" in words or both
         low, high = (single.low, other.high)
-        about = any(t.word in ABOUT for t in tokens[j:k])
+        about = any(t.word in ABOUT | {"least"} for t in tokens[j:k])
         return Quantity(units, low, high, i, end, either=either, about=about)
     return None
 

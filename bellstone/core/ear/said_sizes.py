@@ -138,6 +138,12 @@ class SaidSizes(Group):
         return True
 
     def _how_long(self, p: Piece, n: int) -> None:
+        hole = self._owner(n, lambda f: f.kind == "hole" and not f.size and not f.negative)
+        if hole is not None and p.says == "in" and p.quantity is not None and p.quantity.is_one:
+            hole.size = f"{feet(p.quantity.low)}in"  # a hole is as large as it is long; how wide stands in its words
+            for part in (p, self.parts[n + 1]):
+                self.s.use(part, "size")
+            return
         if not self._text(p, n, f"{self.s.as_said(p)} long"):
             return
         self.s.use(self.parts[n + 1], "word")
@@ -162,7 +168,15 @@ class SaidSizes(Group):
         if owner is None and main is not None and unit == "in" and q.is_one and q.low in USUAL_BORES:
             main.text = f'"{self.s.as_said(p)}"'  # how large the main is, in its words
             self.s.use(p, "bore")
+        hole = next((f for f in self.found if f.kind == "hole" and f.size and not f.text and unit == "in"), None)
+        if owner is None and hole is not None:
+            wide = [x for x in self.parts[n + 1 : n + 2] if self.s.words(x) in ("wide", "across")]
+            hole.text = f'"{" ".join(self.s.as_said(x) for x in (p, *wide))}"'
+            for part in (p, *wide):
+                self.s.use(part, "word")
+            return
         if owner is None:
+            self._said_again(p, f"{feet(q.low)}{unit}")
             return
         between = " or " if q.either else "-"
         number = feet(q.low) if q.is_one else f"{feet(q.low)}{between}{feet(q.high)}"
@@ -203,8 +217,14 @@ class SaidSizes(Group):
         elif steps is not None and inches:
             steps.size = f"{self._softened(n)}{feet(q.low)}in"
         else:
+            self._said_again(p, f"{feet(percent(q.low))}%", f"{feet(q.low)}in")
             return
         self.s.use(p, "size")
+
+    def _said_again(self, p: Piece, *sizes: str) -> None:
+        """``three quarters of an inch, water off, still three quarters``: the size that stands already."""
+        if any(f.size.removeprefix("~") in sizes for f in self.found):
+            self.s.use(p, "same")
 
     def _measure(self, f: Found) -> str:
         return self.s.scheme.kinds[f.kind].measure if f.kind in self.s.scheme.kinds else "none"
