@@ -3,7 +3,7 @@
 import re
 from collections.abc import Sequence
 
-from bellstone.core.ear.about_visit import about_visit
+from bellstone.core.ear.about_visit import about_visit, counted_or_there
 from bellstone.core.ear.flush_and_length import ABOUT, MAIN, flush_line, length_line
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.token import Token
@@ -113,6 +113,8 @@ def about_house(said: str, tokens: Sequence[Token]) -> tuple[str, ...]:
     for pattern, readings in _EITHER:
         if found := re.fullmatch(pattern, words):
             return tuple(line.format(found[1]) for line in readings)
+    if either := counted_or_there(words):
+        return either
     told = _above(words) or _owned(words) or length_line(words) or flush_line(words)
     told = told or about_visit(words, said) or unseen_line(words)
     return (told,) if told else ()

@@ -125,5 +125,23 @@ def _counted(words: str) -> str | None:
     return f"{'' if thing == 'joints' else 'count '}{thing} {about}{number}{_on(first, last)}"
 
 
+SINGLE = {
+    "couplings": "coupling", "bends": "fitting bend", "wyes": "fitting wye", "tees": "fitting tee", "offsets": "offset", "cracks": "crack",
+    "breaks": "break", "holes": "hole",
+}  # fmt: skip
+
+
+def counted_or_there(words: str) -> tuple[str, ...]:
+    """``couplings 3``: three of them, or one at three feet; nothing where a line says neither.
+
+    >>> counted_or_there("couplings 3"), counted_or_there("couplings 41"), counted_or_there("crack 3")
+    (('count couplings 3', '3 coupling'), (), ())
+    """
+    found = re.fullmatch(r"(\w+) (\d+)", words)
+    if found is None or found[1] not in SINGLE or int(found[2]) > MOST_BARE:
+        return ()
+    return f"count {found[1]} {found[2]}", f"{found[2]} {SINGLE[found[1]]}"
+
+
 def _on(first: str | None, last: str | None) -> str:
     return f" on {first}-{last}" if first and last else ""

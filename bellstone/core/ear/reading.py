@@ -47,7 +47,7 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
         heard.outcome == "asked"
         and reading.questions
         and not (typed and _is_begun(reading))
-        and not _settles(reading, scheme)
+        and (not _settles(reading, scheme) or _only_where(reading) and len(heard.candidates) > 1 or _is_whole(heard))
     )
     if heard.outcome != "heard" and typed and (_is_talk(reading) or _swallows(reading, scheme)):
         asked = heard.outcome == "asked"
@@ -110,6 +110,16 @@ def _settles(reading: EntryReading, scheme: Scheme) -> bool:
     """Whether each way that a question offers is a line that asks nothing more."""
     lines = [choice.line for question in reading.questions for choice in question.choices]
     return not _is_begun(reading) and all(read_line(line, scheme).can_be_added for line in lines)
+
+
+def _only_where(reading: EntryReading) -> bool:
+    """Whether all that is asked is whether feet are where a thing is: ``main is about 85 feet`` may be how far as well."""
+    return [len(q.choices) for q in reading.questions] == [1] and "Feet are no size" in reading.questions[0].text
+
+
+def _is_whole(heard: Heard) -> bool:
+    """Whether a line was known as a whole, each word of it: ``couplings 3`` is three of them, or one at three feet."""
+    return bool(heard.words) and all(w.use == "fact" for w in heard.words)
 
 
 def _is_asked_or_begun(reading: EntryReading, typed: bool) -> bool:

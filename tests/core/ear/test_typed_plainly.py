@@ -379,3 +379,12 @@ def test_no_event_swallows_a_sentence(said: str, first: str) -> None:
     assert reading.acts == () and reading.questions[0].choices[0].line == first
     (forced,) = listen("forced", HOUSE, typed=True).acts
     assert forced.act == "see" and forced.sighting.kind == "forced"
+
+
+@pytest.mark.parametrize(("typed", "labels"), {
+    "main is about 85 feet": ["~85 main", "main about 85 in all"], "couplings 3": ["count couplings 3", "3 coupling"],
+    "city line starts at 60": ["60 main", "60 on owned the city"], "41 roots 7": ["7%", "7in", "7 o'clock"],
+}.items())  # fmt: skip
+def test_what_may_be_two_things_offers_each_of_them(typed: str, labels: list[str]) -> None:
+    (asked,) = listen(typed, HOUSE, typed=True).questions
+    assert [c.label for c in asked.choices] == labels
