@@ -150,7 +150,9 @@ export const Strip = memo(function Strip({ tracks, acts, onPath, onOrigin, onSam
             style={{ left: GUTTER_PX + PAD_PX + cursor - left }}
             hidden={cursor < left || cursor > left + drawing}
           >
-            <span>{station === null ? '–' : `${shownFt(assessment, station)} ft`}</span>
+            <span style={{ transform: `translateX(calc(-50% + ${inward(cursor - left, drawing)}px))` }}>
+              {station === null ? '–' : `${shownFt(assessment, station)} ft`}
+            </span>
           </div>
         )}
         {dragged && <div className={classes.dragged}>Drop it on what is the same thing: {dragged}</div>}
@@ -188,6 +190,12 @@ export const Strip = memo(function Strip({ tracks, acts, onPath, onOrigin, onSam
 });
 
 /** The lines that flow into each other: how long, how bad; a click takes its path to the main. */
+const CURSOR_HALF_PX = 28; // half of the widest footage shown at the cursor
+
+/** How far the cursor's footage moves inward, so that it stands whole at either end of the drawing. */
+const inward = (x: number, drawing: number) =>
+  Math.max(0, CURSOR_HALF_PX - x) - Math.max(0, x + CURSOR_HALF_PX - drawing);
+
 function SideLines({ assessment, onPath }: { assessment: Assessment; onPath: (line: string) => void }) {
   return (
     <nav className={classes.lines} aria-label="Lines">

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Step } from '../steps';
+import type { WindowShape } from '../views/desk/use-window';
 
 export type TrackName = 'Findings' | 'Ground' | 'Fall' | 'Wall' | 'Water' | 'Soundness' | 'Seen';
 export const TRACK_NAMES: TrackName[] = ['Findings', 'Ground', 'Fall', 'Wall', 'Water', 'Soundness', 'Seen'];
@@ -31,6 +32,8 @@ const OPENED: Record<TrackName, number> = {
 const CLOSED_LOW: Partial<Record<Step, TrackName>> = { water: 'Wall' };
 /** On a small window the strip keeps these, at these heights. */
 const SMALL: Partial<Record<TrackName, number>> = { Findings: 28, Wall: 110, Water: 36, Seen: 36 };
+/** In a window that has hardly any height. */
+const FLAT: Partial<Record<TrackName, number>> = { Findings: 28 };
 const SMALL_WATER: Partial<Record<TrackName, number>> = { Findings: 28, Fall: 120, Water: 40, Seen: 36 };
 
 export interface Tracks {
@@ -41,9 +44,9 @@ export interface Tracks {
 }
 
 /** Which tracks are open on a step: its own, but for what was opened or closed by hand. */
-export function useTracks(step: Step, small: boolean, low: boolean): Tracks {
+export function useTracks(step: Step, { small, low, flat }: WindowShape): Tracks {
   const [byHand, setByHand] = useState<Partial<Record<string, boolean>>>({});
-  const own = small && step !== 'report' ? (step === 'water' ? SMALL_WATER : SMALL) : HEIGHTS[step];
+  const own = flat && step !== 'report' ? FLAT : small && step !== 'report' ? (step === 'water' ? SMALL_WATER : SMALL) : HEIGHTS[step];
   const begins = (name: TrackName) => own[name] !== undefined && !(low && CLOSED_LOW[step] === name);
   const isOpen = (name: TrackName) => byHand[`${step} ${name}`] ?? begins(name);
   const shown = step === 'report' ? [] : TRACK_NAMES;

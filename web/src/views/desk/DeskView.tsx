@@ -94,7 +94,7 @@ function Opened({ desk, step, onPath, onOrigin }: OpenedProps) {
   useDocumentTitle(`${assessment.name}, ${STEP_NAMES[step]} · Bell Stone`);
   const sheet = useSheetState(desk);
   const water = useRef<WaterState | null>(null);
-  const tracks = useTracks(step, shape.small, shape.low);
+  const tracks = useTracks(step, shape);
   const [over, setOver] = useState<'keys' | 'tables' | 'commands' | 'section' | null>(null);
   const [same, setSame] = useState<[string, string] | null>(null);
   const byId = (id: string | undefined) => assessment.findings.find((f) => f.id === id);

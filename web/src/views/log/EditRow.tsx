@@ -3,10 +3,12 @@ import { edits } from '../../api/edits';
 import { useDraft } from '../desk/drafts';
 import { useSheet } from '../desk/use-sheet';
 import classes from './LogView.module.css';
+import { useColumns } from './use-columns';
 
 /** A row edited as its line: Enter saves, up and down save and go on to the next row. */
 export function EditRow({ finding, onDone }: { finding: Finding; onDone: (by: number) => void }) {
   const { id, send, refused } = useSheet();
+  const columns = useColumns();
   const { text, setText, forget } = useDraft(`row.${id}.${finding.id}`, finding.entry);
   const done = (by: number) => {
     forget();
@@ -23,7 +25,7 @@ export function EditRow({ finding, onDone }: { finding: Finding; onDone: (by: nu
   };
   return (
     <tr data-on>
-      <td colSpan={12}>
+      <td colSpan={columns.all}>
         <input
           className={classes.cell}
           // biome-ignore lint/a11y/noAutofocus: it opens because it was asked for

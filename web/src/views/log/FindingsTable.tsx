@@ -13,6 +13,7 @@ import classes from './LogView.module.css';
 import { MarkedBar } from './MarkedBar';
 import { playing, stamp } from './playing';
 import { ShownRows } from './ShownRows';
+import { useColumns } from './use-columns';
 import { useMarkedRows } from './use-marked-rows';
 import { useRows } from './use-rows';
 import { useShownRows } from './use-shown-rows';
@@ -36,6 +37,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
   }, []);
   const reversedFrom = assessment.axis_words;
   const { small } = useWindowShape();
+  const columns = useColumns();
   // what a tablet opens with stays where it is: coming to it would push the pad's keys out of sight
   const [opened] = useState(strip.selected);
   const table = useRef<HTMLTableElement>(null);
@@ -98,7 +100,7 @@ export function FindingsTable({ desk }: { desk: Desk }) {
         {assessment.told
           .filter((t) => t.about !== 'note' && t.about !== 'negative')
           .map((t) => (
-            <ToldRow key={`${t.about}${t.id}`} told={t} />
+            <ToldRow key={`${t.about}${t.id}`} told={t} across={columns.words} />
           ))}
       </tbody>
     </table>
@@ -256,7 +258,7 @@ const toggled = (f: Finding) => {
 /** Kinds of statement that the desk can take out again by their id. */
 const REMOVABLE = ['fact', 'symptom', 'flush', 'count', 'length', 'advice', 'claim', 'repair', 'mark'];
 
-function ToldRow({ told }: { told: Desk['assessment']['told'][number] }) {
+function ToldRow({ told, across }: { told: Desk['assessment']['told'][number]; across: number }) {
   const { send } = useSheet();
   return (
     <tr data-told={told.about}>
@@ -266,7 +268,7 @@ function ToldRow({ told }: { told: Desk['assessment']['told'][number] }) {
       <td>
         <Mark name="event" />
       </td>
-      <td className={classes.what} colSpan={7} title={told.words}>
+      <td className={classes.what} colSpan={across} title={told.words}>
         {told.words}
       </td>
       <td className={classes.acts}>
