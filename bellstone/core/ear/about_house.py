@@ -5,6 +5,7 @@ from collections.abc import Sequence
 
 from bellstone.core.ear.about_visit import about_visit, counted_or_there
 from bellstone.core.ear.flush_and_length import ABOUT, MAIN, flush_line, length_line
+from bellstone.core.ear.lies import lies_line
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.unseen import unseen_line
@@ -36,7 +37,7 @@ _TOOL = r"(?: with (?:a |an |the )?[a-z0-9\" .]{1,30}?)"
 _CLEANED_BEFORE = (
     rf"{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
     rf"{_CLEANER}(?: just)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
-    rf"{_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}",
+    rf"(?:{_LINE} )?(?:last )?{_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}",
     rf"(?:{_CLEANER} )?{_CLEANED}{_IT}{_TOOL}{_FAR}",
     rf"(?:{_CLEANER}(?: just)?(?: had)? |{_LINE} )?{_CLEARED}(?: it| the line| the pipe)?{_FAR}",
 )
@@ -116,7 +117,7 @@ def about_house(said: str, tokens: Sequence[Token]) -> tuple[str, ...]:
     if either := counted_or_there(words):
         return either
     told = _above(words) or _owned(words) or length_line(words) or flush_line(words)
-    told = told or about_visit(words, said) or unseen_line(words)
+    told = told or about_visit(words, said) or unseen_line(words) or lies_line(words)
     return (told,) if told else ()
 
 

@@ -36,6 +36,12 @@ THEN = re.compile(
     r"\b(?:old|previous|prior|earlier|last year's) (?:report|video|inspection|tape|survey|footage)\b",
     re.I,
 )
+# "roots at 41 could not be confirmed": in doubt, whatever was named
+UNTOLD = re.compile(
+    r"\b(?:could|can|was|were)(?: ?not|n'?t)(?: quite| fully| really)? (?:be )?"
+    r"(?:determined|verified|confirmed|established|identified|ascertained|made out)\b",
+    re.I,
+)
 # what tells where the main should be, and not that the camera came there
 ON_PAPER = words_of("map maps plan plans drawing drawings record records gis atlas asbuilt asbuilts survey ahead sight")
 NOT_THE_CITYS = words_of("line stack drain house trunk waste run building cleanout")  # main line: the lateral itself
@@ -102,6 +108,8 @@ class Outcome:
             yield "a question: is it there?"
         if there and THEN.search(self.text):
             yield "this may not be of here and now"
+        if there and UNTOLD.search(self.text):
+            yield "could not be told: is it there?"
         mains = [f for f in there if f.kind == "main"]
         told = [t.word for t in self.tokens]
         own = any(a == "main" and b in NOT_THE_CITYS for a, b in zip(told, told[1:], strict=False))

@@ -9,7 +9,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.landmarks import BY_GROUND, is_on_ground, is_zeroed_at, landmark_at, unlisted_at, words_at
 from bellstone.core.ear.onward import goes_on
 from bellstone.core.ear.quantities import MOST_FT, Quantity
-from bellstone.core.ear.softened import BOUNDS, OR_SO, of_a_number, softens
+from bellstone.core.ear.softened import BOUNDS, OR_SO, is_about, of_a_number
 from bellstone.core.ear.token import Token
 from bellstone.core.ground import IN_PER_FT
 
@@ -205,7 +205,7 @@ def _further(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
 def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quantity) -> Place | None:
     words = words_at(tokens, pieces, i + 1)
     first = words_at(tokens, pieces, i - 1) in ("first", "the first")
-    if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in (*LENGTHS, *COUNTED):
+    if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in (*LENGTHS, *COUNTED, "length"):
         return None  # "2 ft joints"
     if q.unit != "bare" and _is_a_fall(pieces, tokens, i):
         return None
@@ -287,9 +287,7 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         return Place(f"0-{feet(q.high)}", i - 1, j, runs=True, only_to=True)
     if before in ("last", "the last"):
         return None
-    leads_on = before in ("the", "at", "@")  # "around the 60 foot mark", "roughly at 60"
-    lead = words_at(tokens, pieces, i - 2) if leads_on else ""
-    about = softens(before) or softens(lead) and lead not in OF_THE_THING or q.about
+    about = is_about(pieces, tokens, i) or q.about
     if after in OR_SO:
         about, j = True, j + 1
     if q.either:
@@ -354,7 +352,6 @@ def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, ab
     return Place(f"{'~' if about else ''}{feet(q.low)} on", i, end, runs=True, asks=asks, onward=True)
 
 
-OF_THE_THING = frozenset({"probably", "perhaps", "i think"})  # "a crack perhaps at 20": is it one?
 REST = (["everything"], ["all"], ["rest"], ["anything"])  # "everything after 44 is plastic"
 COUNTED = frozenset({
     "joints", "jts", "cracks", "of those", "sections", "pieces", "lengths", "sticks", "places", "spots", "areas", "locations", "times",

@@ -1,11 +1,14 @@
 """Numbers of a group that are no place: sizes, hours, bores, depths below the ground, minutes."""
 
+from dataclasses import replace
+
 from bellstone.core.ear.bores import USUAL_BORES
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import UNIT_OF, WATERY, Group
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.quantities import Quantity, percent
+from bellstone.core.ear.retold import BEGINS, is_feet
 from bellstone.core.ear.softened import BOUNDS, BY_A_LITTLE, OR_SO, softens
 from bellstone.core.ground import IN_PER_FT
 
@@ -144,11 +147,30 @@ class SaidSizes(Group):
             for part in (p, self.parts[n + 1]):
                 self.s.use(part, "size")
             return
+        if self._long_from_there(p, n):
+            return
         if not self._text(p, n, f"{self.s.as_said(p)} long"):
             return
         self.s.use(self.parts[n + 1], "word")
         if p.says == "in" and any(x.what == "quantity" and x.says == "in" and x is not p for x in self.parts):
             self.doubt("two sizes: which?")
+
+    def _long_from_there(self, p: Piece, n: int) -> bool:
+        """``a sag 8 feet long starting at 30``: from there so far on."""
+        begins = any(BEGINS & set(self.s.words(q).split()) for q in self.parts)
+        placed = len(self.places) == 1 and is_feet(self.places[0].said.lstrip("~"))
+        owner = self._owner(n, lambda f: self._measure(f) in ("depth", "share") and not f.negative)
+        if not (
+            begins and placed and owner is not None and p.quantity is not None and p.says == "ft" and p.quantity.is_one
+        ):
+            return False
+        start = float(self.places[0].said.lstrip("~"))
+        about = "~" if self.places[0].said.startswith("~") or self._softened(n) == "~" else ""
+        said = f"{about}{feet(start)}-{feet(start + p.quantity.low)}"
+        owner.own_place = replace(self.places[0], said=said, runs=True)
+        for part in (p, self.parts[n + 1]):
+            self.s.use(part, "place")
+        return True
 
     def _hours_of(self, p: Piece, n: int, q: Quantity) -> None:
         owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))

@@ -24,6 +24,7 @@ SOFT = words_of(
     "about around approximately roughly maybe bout approximate estimated estimate circa probably perhaps guess guessing figure "
     "almost nearly figured like say reckon vicinity order somewhere put"
 )
+OF_THE_THING = frozenset({"probably", "perhaps", "i think"})  # "a crack perhaps at 20": is it one?
 LEADS_ON = words_of("at an of it to as in")
 
 
@@ -46,3 +47,13 @@ def of_a_number(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Pie
     n = i + 1 + (words_at(tokens, pieces, i + 1) == "at")
     number = n < len(pieces) and pieces[n].what == "quantity"
     return replace(pieces[i], what="fillers", says="") if number else pieces[i]
+
+
+def is_about(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
+    """Whether what stands before a footage makes it about so far: ``roughly at 60``, ``around the 60 foot mark``."""
+    before = words_at(tokens, pieces, i - 1)
+    aside = (
+        before in ("the", "at", "@") and i > 1 and pieces[i - 2].what != "attributes"
+    )  # not "roots all around at 41"
+    lead = words_at(tokens, pieces, i - 2) if aside else ""
+    return softens(before) or softens(lead) and lead not in OF_THE_THING

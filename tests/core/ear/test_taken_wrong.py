@@ -294,3 +294,15 @@ def test_every_negative_denies_or_asks(said: str) -> None:
 def sure(text: str) -> str:
     """The text, where it is heard as a thing that is there for sure."""
     return text if any("none:" not in line and "?" not in line for line in hear(text).lines) else ""
+
+
+@pytest.mark.parametrize(
+    "said",
+    ["roots at 41 could not be determined", "crack at 41 couldn't be confirmed", "a hole at 41 was not verified"],
+)
+def test_what_could_not_be_told_is_not_there_for_sure(said: str) -> None:
+    assert hear(said).outcome == "asked"
+
+
+def test_all_around_a_pipe_softens_no_footage() -> None:
+    assert hear("roots all around at 41").lines == ("41 roots all",)
