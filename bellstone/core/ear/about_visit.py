@@ -8,7 +8,9 @@ _FT = r"(?: feet| foot| ft)?"
 _FEET = r"(?: feet| foot| ft)"
 _STRETCH = rf"(?:from|between) {_NUMBER}{_FT} (?:to|and) {_NUMBER}{_FT}"
 # what is counted and has no extent of its own; a bare number before any other name may be a footage
-_THINGS = r"(?:joints|couplings|bends|wyes|tees|offsets|cracks|breaks|holes|bellies|pools|sags|cleanouts|repairs|patches|sticks)"
+_THINGS = r"(?:joints|couplings|bends|wyes|tees|pools|cleanouts|sticks)"
+# defects counted on a stretch are there to be rated as well: asked, as one finding over it or a count
+_DEFECTS = {"cracks": "crack multiple", "offsets": "offset", "breaks": "break", "holes": "hole"}
 _LED = r"(?:(?:i |we )?(?:counted|count|found|saw|see|have|got)|there (?:is|are)|total of|a total of)"
 _ALL_TOLD = r"(?: total| in all| in total| all told| altogether| in (?:this|the) (?:line|pipe|run)| so far)"
 MOST_BARE = 20  # one counts so many of a thing in a line; more, with no word that it is a count, may be a footage
@@ -132,11 +134,15 @@ SINGLE = {
 
 
 def counted_or_there(words: str) -> tuple[str, ...]:
-    """``couplings 3``: three of them, or one at three feet; nothing where a line says neither.
+    """``couplings 3``: three of them, or one at three feet; ``4 cracks from 20 to 30``: rated over it, or a count.
 
     >>> counted_or_there("couplings 3"), counted_or_there("couplings 41"), counted_or_there("crack 3")
     (('count couplings 3', '3 coupling'), (), ())
     """
+    found = re.fullmatch(rf"(?:{_LED} )?{_COUNT} (cracks|offsets|breaks|holes) {_STRETCH}", words)
+    if found is not None:
+        where = f"{found[3]}-{found[4]}"
+        return f"{where} {_DEFECTS[found[2]]}", f"count {found[2]} {found[1]} on {where}"
     found = re.fullmatch(r"(\w+) (\d+)", words)
     if found is None or found[1] not in SINGLE or int(found[2]) > MOST_BARE:
         return ()

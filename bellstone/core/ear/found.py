@@ -42,7 +42,13 @@ class Found:
         if self.negative:
             return f"{place}none: {self.kind}"
         if self.kind in ("zero", "counter_reset"):
-            return f"counter reset to 0{', at ' + self.place.landmark if self.place and self.place.landmark else ''}"
+            read = (
+                self.place.said
+                if self.place and self.place.said[:1].isdecimal() and self.kind == "counter_reset"
+                else ""
+            )
+            where = self.place.landmark if self.place and self.place.landmark else read
+            return f"counter reset to 0{f', at {where}' if where else ''}"
         if self.kind == "depth":
             return f"{place}depth {self.depth}{' ' + self.text if self.text else ''}"
         mark = "?" if self.unsure else ""

@@ -23,6 +23,9 @@ OF_THEM = frozenset({
 })  # fmt: skip
 JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
 SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
+MANY = frozenset(
+    {"a bunch of", "bunch of", "tons of", "a ton of", "loads of", "a load of", "lots of", "a lot of", "plenty of"}
+)
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
@@ -221,7 +224,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
                 owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"
                 self.s.use(p, "clock")
             return
-        if self._is_of_both(p, n) or self._is_either(p, n):
+        if self._is_of_both(p, n) or self._is_either(p, n) or self._is_how_many(p, n):
             return
         for word in p.says.split("/"):
             owner = self._owner(n, partial(self._can_take, word))
@@ -238,6 +241,22 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _is_how_many(self, p: Piece, n: int) -> bool:
+        """``a bunch of offsets``: how many of them, and not how large."""
+        several = self._owner(n, self._is_no_mass) if self.s.words(p) in MANY else None
+        if several is not None:
+            several.text = several.text or f'"{self.s.as_said(p)}"'
+            self.s.use(p, "word")
+        return several is not None
+
+    def _is_no_mass(self, f: Found) -> bool:
+        """Whether a thing is counted and not heaped: ``a bunch of offsets`` says nothing of their size."""
+        return (
+            self._measure(f) in ("step", "opening", "angle", "none")
+            and f.kind in self.s.scheme.kinds
+            and not f.negative
+        )
 
     def _is_by_how_much(self, n: int) -> bool:
         """``a little over 30 percent``: it is said of the bound of a number, and not of the thing."""

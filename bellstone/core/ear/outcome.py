@@ -42,6 +42,12 @@ UNTOLD = re.compile(
     r"(?:determined|verified|confirmed|established|identified|ascertained|made out)\b",
     re.I,
 )
+REALLY = re.compile(
+    r"\b(?:is|was|'s) (?:really|actually|in fact|nothing but|only)\b", re.I
+)  # "that offset is really a gap"
+REPAIRED = re.compile(
+    r"\b(?:was|is|has|had|been|old|existing|previous|prior|earlier|found|done|saw|see|seen|there|already|with)\b", re.I
+)
 # what tells where the main should be, and not that the camera came there
 ON_PAPER = words_of("map maps plan plans drawing drawings record records gis atlas asbuilt asbuilts survey ahead sight")
 NOT_THE_CITYS = words_of("line stack drain house trunk waste run building cleanout")  # main line: the lateral itself
@@ -108,6 +114,11 @@ class Outcome:
             yield "a question: is it there?"
         if there and THEN.search(self.text):
             yield "this may not be of here and now"
+        if there and REALLY.search(self.text):
+            yield "one of them is really the other: which stands?"
+        alone = len(there) == 1 and not (there[0].words or there[0].text or self.said)
+        if alone and there[0].named == "spot repair" and not REPAIRED.search(self.text):
+            yield "a repair that is there, or one that you advise?"
         if there and UNTOLD.search(self.text):
             yield "could not be told: is it there?"
         mains = [f for f in there if f.kind == "main"]
@@ -168,17 +179,29 @@ class Outcome:
         there = tuple(
             dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
         )
-        ways = [*self._taken_back(), whole, *instead, *([there] if all(self._reads(line) for line in there) else [])]
+        ways = [
+            *self._really(),
+            *self._taken_back(),
+            whole,
+            *instead,
+            *([there] if all(self._reads(line) for line in there) else []),
+        ]
         if otherwise := self._seen_otherwise():
             ways.insert(0, (*whole, *otherwise))
         if NOTHING_DENIED in self.doubts and len(self.found) == 1 and not self.found[0].negative:
             ways.insert(0, (replace(self.found[0], negative=True).line,))  # "roots at 30? no"
+        ways += [(f"recommend {' '.join(self.text.split())}",) for f in self.found if f.named == "spot repair"]
         if any(f.or_depth for f in self.found):
             ways.append((*(replace(f, depth=f.or_depth or f.depth).line for f in self.found), *self.said))
         if 1 < len(whole) <= MOST_TAKEN_APART:
             ways += [tuple(x for x in whole if x != left) for left in self._least_sure_first(whole)]
             ways += [(line,) for line in whole]
         return tuple(dict.fromkeys(ways))[:MOST_CANDIDATES]
+
+    def _really(self) -> list[tuple[str, ...]]:
+        """The last of two where the one is said to be really the other."""
+        placed = [replace(f, place=f.place or self.found[0].place) for f in self.found if not f.negative]
+        return [(placed[-1].line,)] if len(placed) > 1 and REALLY.search(self.text) else []
 
     def _taken_back(self) -> list[tuple[str, ...]]:
         """What was thought to be there as not there: it is what one says it for."""

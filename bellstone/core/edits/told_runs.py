@@ -11,7 +11,7 @@ from bellstone.core.entry import (
     StartPass,
     StartRun,
 )
-from bellstone.core.ground import DomainError
+from bellstone.core.ground import NUMBER, DomainError, number
 from bellstone.core.record import (
     KnownPoint,
     LandmarkPosition,
@@ -125,7 +125,7 @@ def reset_counter(draft: Draft, act: ResetCounter) -> None:
     if not act.counter_ft and not any(s.run == run.id and s.position.by == "counter" for s in draft.visit["sightings"]):
         draft.change_run(zero_at=run.access if _at_its_access(run, act.at) else draft.landmark(act.at))
         return
-    place = draft.landmark(act.at) if act.at else None
+    place = _where_it_read(draft, act.at) or (draft.landmark(act.at) if act.at else None)
     kind = next((m.kind for m in draft.landmarks if m.name == place), "other")
     counts = "house" if kind == "main" else run.counts_up_towards  # beyond the main there is nothing to count to
     known = (
@@ -142,6 +142,17 @@ def reset_counter(draft: Draft, act: ResetCounter) -> None:
     )  # fmt: skip
     draft.telling = None
     draft.keep("runs", anew)
+
+
+def _where_it_read(draft: Draft, at: str) -> str | None:
+    """``counter reset to 0 at 40``: the point where the run told so far read 40, by a name of its own; None where it is a thing."""
+    read = re.fullmatch(rf"({NUMBER})(?:\s*(?:ft|feet|'))?", at.strip(), re.I)
+    if read is None or draft.run is None:
+        return None
+    name = draft.landmark(f"reset at {read[1]}")
+    point = KnownPoint(counter_ft=number(read[1]), landmark=name, said=f"{read[1]} = {name}")
+    draft.change_run(known_points=(*draft.run.known_points, point))
+    return name
 
 
 def _forget_blank_run(draft: Draft, name: str) -> None:

@@ -2,6 +2,7 @@
 
 import pytest
 
+from bellstone.core.assess import assess
 from bellstone.core.ear import hear_line
 from bellstone.core.edits import record_from_page
 from bellstone.core.scheme import house_scheme
@@ -36,3 +37,29 @@ def test_water_that_was_shut_off_holds_for_the_next_reading() -> None:
         "\n".join(["run A yard clay 4in, facing main, counts to main", *lines, "45 standing 2in", "60 main"])
     )
     assert [s.water for s in record.visits[0].sightings if s.kind == "standing"] == ["rest", "rest"]
+
+
+@pytest.mark.parametrize(("said", "lines"), {
+    "a bunch of offsets from 40 to 60": ('40-60 offset "a bunch of"',), "lots of cracks at 41": ('41 crack "lots of"',),
+    "a bunch of roots at 41": ("41 roots heavy",), "a lot of grease from 5 to 12": ("5-12 grease heavy",),
+    "old spot repair 44 to 48": ("44-48 repair",), "reset the counter at 40": ("counter reset to 0, at 40",),
+}.items())  # fmt: skip
+def test_how_many_is_no_size(said: str, lines: tuple[str, ...]) -> None:
+    assert hear_line(said, HOUSE).lines == lines
+
+
+@pytest.mark.parametrize(("said", "first"), {
+    "that offset at 30 is really a gap": ("30 open",), "spot repair 44 to 48": ("44-48 repair",),
+    "4 cracks between 20 and 30": ("20-30 crack multiple",), "crack at 41 is actually a joint": ("41 crack joint",),
+}.items())  # fmt: skip
+def test_what_may_be_the_one_or_the_other_is_asked(said: str, first: tuple[str, ...]) -> None:
+    heard = hear_line(said, HOUSE)
+    assert (heard.outcome, heard.candidates[0]) == ("asked", first)
+
+
+def test_a_counter_reset_where_it_read_forty_goes_on_from_there() -> None:
+    record, _ = record_from_page(
+        "run A yard clay 4in, facing main, counts to main\n20 roots\ncounter reset to 0 at 40\n5 crack\n30 main"
+    )
+    where = {f.kind: f.station_ft for f in assess(record).findings}
+    assert {kind: round(ft or 0, 3) for kind, ft in where.items()} == {"roots": 20, "crack": 45, "main": 70}

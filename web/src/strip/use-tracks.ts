@@ -46,7 +46,14 @@ export interface Tracks {
 /** Which tracks are open on a step: its own, but for what was opened or closed by hand. */
 export function useTracks(step: Step, { small, low, flat }: WindowShape): Tracks {
   const [byHand, setByHand] = useState<Partial<Record<string, boolean>>>({});
-  const own = flat && step !== 'report' ? FLAT : small && step !== 'report' ? (step === 'water' ? SMALL_WATER : SMALL) : HEIGHTS[step];
+  const own =
+    flat && step !== 'report'
+      ? FLAT
+      : small && step !== 'report'
+        ? step === 'water'
+          ? SMALL_WATER
+          : SMALL
+        : HEIGHTS[step];
   const begins = (name: TrackName) => own[name] !== undefined && !(low && CLOSED_LOW[step] === name);
   const isOpen = (name: TrackName) => byHand[`${step} ${name}`] ?? begins(name);
   const shown = step === 'report' ? [] : TRACK_NAMES;
