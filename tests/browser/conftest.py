@@ -13,6 +13,7 @@ ARGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
     "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
+expect.set_options(timeout=15_000)  # a busy machine takes longer to open a lateral; what never comes fails all the same
 DEMO = Path(__file__).parents[2] / "bellstone" / "demo"
 
 

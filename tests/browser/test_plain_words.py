@@ -8,7 +8,7 @@ JOB = [
     ("light roots at the joint at thirteen feet", "13 roots light joint"),
     ("it changes from cast iron to clay at twenty two", "22 change iron > clay"),
     ("hairline crack up top around 27 feet", "~27 crack hairline top"),
-    ("the joint has dropped about half an inch at 31 feet", "31 offset drop 0.5in"),
+    ("the joint has dropped about half an inch at 31 feet", "31 offset drop ~0.5in"),
     ("there's a wye on the left at 44", "44 fitting wye left"),
     ("no roots at 50", "50 none: roots"),
     ("we reached the main at 62 feet", "62 main"),
@@ -29,7 +29,7 @@ def test_a_job_told_in_plain_english(analyst: Analyst) -> None:
     for words in (
         "roots, light",
         "crack, hairline",
-        "offset, drop, 0.5 in",
+        "offset, drop, about 0.5 in",
         "fitting, wye",
         "no roots",
         "vitrified clay",
