@@ -85,6 +85,8 @@ def test_a_record_of_before_says_which_word_it_was() -> None:
     (("0-20 condition poor",), "said to be poor, but nothing found there is rated"),
     (("0-20 condition near_collapse", "12 break chip"), "said to be near collapse, but nothing found there is rated above 2"),
     (("0-20 condition fair", "12 collapse"), "said to be fair, but collapse at 12.0 ft is rated 5"),
+    (("0-20 condition poor", "4-18 standing 70%"), "said to be poor, but nothing found there is rated"),
+    (("10-20 sound", "8-12 hole large"), "said to be sound, but hole, large at 8.0–12.0 ft is rated 5"),
     (("0-20 sound", "12 hole large"), "said to be sound, but hole, large at 12.0 ft is rated 5"),
 ])  # fmt: skip
 def test_a_word_of_condition_is_compared_with_what_was_rated(lines: tuple[str, ...], text: str) -> None:

@@ -28,6 +28,11 @@ def test_hours_turn_with_the_picture_from_there_on() -> None:
     assert hours(*told) == [3, 9, 0, 3]
 
 
+def test_the_roll_itself_lies_at_no_hour() -> None:
+    record, _ = record_from_page("run A yard clay 4in, facing main, counts to main\n30 rolled bottom at 9\n60 main")
+    assert [(f.clock, f.clock_open) for f in assess(record).findings if f.kind == "rolled"] == [(None, False)]
+
+
 def test_a_head_that_levels_itself_is_not_turned() -> None:
     level = "run A yard clay 4in, facing main, counts to main, self-levelling"
     assert hours("rolled upside down", "30 roots 3 o'clock", run=level) == [3]

@@ -84,7 +84,8 @@ def test_of_two_lengths_the_other_is_used_when_the_one_used_is_taken_out() -> No
 
 
 @pytest.mark.parametrize(("line", "middle", "words"), [
-    ("vertical cable 6 ft", 6.0, "6 ft of the cable went straight down"), ("vertical cable 4-6 ft", 5.0, "5 ft of the cable"),
+    ("vertical cable 6 ft", 6.0, "6 ft of the cable went straight down"), ("vertical cable 4-6 ft", 5.0, "4-6 ft of the cable"),
+    ("vertical cable about 6 ft", 6.0, "About 6 ft of the cable went straight down"),
     ("vertical cable not known", 0.0, "how far was not measured"),
 ])  # fmt: skip
 def test_cable_that_went_straight_down_is_said_in_the_scope(line: str, middle: float, words: str) -> None:

@@ -11,7 +11,7 @@ from bellstone.core.entry import (
     ReadPitch,
     Span,
     WordUse,
-    amount_words,
+    feet_words,
     position_words,
     sighting_line,
 )
@@ -138,7 +138,7 @@ def _lies(act: Lie) -> str:
         case Lie(main_level=Amount(likely=float(inches))):
             return f"the main stands {abs(inches):g} in {'below' if inches < 0 else 'above'} the outlet"
         case Lie(vertical=Amount() as down):
-            return f"cable that went straight down first: {amount_words(down)}"
+            return f"cable that went straight down first: {feet_words(down)}"
         case Lie(fall="given", fall_pct=pct):
             return f"the line falls {pct:.2f} %"
         case Lie(fall="word", fall_word=word):

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from bellstone.core.entry import feet_words
 from bellstone.core.findings import Resolved
 from bellstone.core.ground import many
 from bellstone.core.judgement import at_words
@@ -78,12 +79,14 @@ def scope_words(
     if visit.remarks:
         lines = many(len(visit.remarks), "One line of the notes", "lines of the notes")
         out.append(f"{lines} could not be read, kept as said.")
-    if vertical_cable(lateral.lines[0]):
+    down = lateral.lines[0].vertical_ft
+    if down is not None and vertical_cable(lateral.lines[0]):
+        feet = feet_words(down)
         out.append(
-            f"{vertical_cable(lateral.lines[0]):.0f} ft of the cable went straight down: along the ground every point lies "
+            f"{feet[0].upper()}{feet[1:]} of the cable went straight down: along the ground every point lies "
             "that much nearer to the access than its footage."
         )
-    elif (down := lateral.lines[0].vertical_ft) is not None and down.form == "word":
+    elif down is not None and down.form == "word":
         out.append(
             "Cable went straight down first, how far was not measured: along the ground every point lies nearer to the access "
             "than its footage, by that much."

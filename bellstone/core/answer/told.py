@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from typing import Literal
 
-from bellstone.core.entry import amount_words, fact_lines, position_words
+from bellstone.core.entry import amount_words, fact_lines, feet_words, position_words
 from bellstone.core.record import FlushTest, Lateral, Mark, Rec, Recommendation, Repair, Visit
 
 About = Literal[
@@ -71,8 +71,7 @@ def _lengths(lateral: Lateral) -> Iterator[tuple[str, str]]:
 
 def _vertical(lateral: Lateral) -> Iterator[tuple[str, str]]:
     if (down := lateral.lines[0].vertical_ft) is not None:
-        told = amount_words(down) if down.form == "word" else f"{amount_words(down).removesuffix('ft')} ft"
-        yield "vertical", f"vertical cable {told}"
+        yield "vertical", f"vertical cable {feet_words(down)}"
 
 
 def _advice(r: Recommendation) -> str:

@@ -155,7 +155,7 @@ def _of_line(rows: Sequence[Resolved]) -> Iterator[Warning]:
 def _of_changes(segments: Sequence[Segment], axis: AxisWords) -> Iterator[Warning]:
     """Changes of pipe that change nothing, that nobody saw, or that are out of order."""
     for a, b in zip(segments, segments[1:], strict=False):
-        if a.material == b.material != "unknown" and a.bore_in == b.bore_in and a.age == b.age:
+        if a.name == b.name and a.material != "unknown":
             yield Warning(
                 id=f"same_pipe:{b.index}",
                 where=f"change at {_station(b.start, axis)}",

@@ -27,7 +27,9 @@ def either_at(words: Sequence[str], i: int, lexicon: Lexicon) -> tuple[str, int]
         return "", 0
     first, second = _meant(words[i], lexicon), _meant(words[n], lexicon)
     sizes = bool(first and second) and {first[0], second[0]} <= set(LADDER) and first[0] != second[0]
-    grows = sizes and LADDER.index(first[0]) < LADDER.index(second[0]) <= LADDER.index(first[0]) + (7 if joined else 2)
+    grows = sizes and LADDER.index(first[0]) < LADDER.index(second[0]) <= LADDER.index(first[0]) + (
+        len(LADDER) if joined else 1
+    )
     one_group = any(first and second and {first[0], second[0]} <= group for group in GROUPS)
     grown_only = not joined or words[i + 1] == "to"  # "light-medium" is read without its hyphen
     if grows if grown_only else sizes or one_group:

@@ -23,7 +23,8 @@ _WAYS = (
 _WHERE = (
     (rf"(?:from |between )?{_NUMBER}{_FT} (?:to|and) {_NUMBER}{_FT}", "{0}-{1}"),
     (rf"(?:from|past|after) {_NUMBER}{_FT}(?: on| out| onward)?", "{0} on"),
-    (rf"at (?:about )?{_NUMBER}{_FT}", "{0}"),
+    (rf"at {_NUMBER}{_FT}", "{0}"),
+    (rf"at (?:about|around|maybe) {_NUMBER}{_FT}", "~{0}"),
 )
 _LAID = re.compile(
     r"(?:this is |it is |we (?:got|have) )?(?P<pipe>[a-z ]{2,30}?)(?: pipe)?(?: (?:in|with|laid in))? "

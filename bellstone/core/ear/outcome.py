@@ -43,7 +43,7 @@ UNTOLD = re.compile(
     re.I,
 )
 REALLY = re.compile(
-    r"\b(?:is|was|'s) (?:really|actually|in fact|nothing but|only)\b", re.I
+    r"\b(?:is|are|was|were|'s) (?:really|actually|in fact|nothing but|only)\b(?P<thing> (?:an?|the)\b)?", re.I
 )  # "that offset is really a gap"
 REPAIRED = re.compile(
     r"\b(?:was|is|has|had|been|old|existing|previous|prior|earlier|found|done|saw|see|seen|there|already|with)\b", re.I
@@ -114,7 +114,8 @@ class Outcome:
             yield "a question: is it there?"
         if there and THEN.search(self.text):
             yield "this may not be of here and now"
-        if there and REALLY.search(self.text):
+        really = REALLY.search(self.text)
+        if really and there and (len(there) > 1 or really["thing"]):  # "is really heavy" only says how heavy
             yield "one of them is really the other: which stands?"
         alone = len(there) == 1 and not (there[0].words or there[0].text or self.said)
         if alone and there[0].named == "spot repair" and not REPAIRED.search(self.text):

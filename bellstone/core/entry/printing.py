@@ -94,6 +94,16 @@ def amount_words(amount: Amount | None) -> str:
     return f"{lead}{tidy(amount.likely or 0, _PLACES)}{others}{unit}"
 
 
+def feet_words(amount: Amount) -> str:
+    """A length in feet as a sentence has it, with what softened it: ``about 6 ft``, ``4-6 ft``, ``not known``.
+
+    >>> feet_words(Amount(form="about", likely=6, unit="ft")), feet_words(Amount(form="word", word="not known", unit="ft"))
+    ('about 6 ft', 'not known')
+    """
+    words = amount_words(amount)
+    return words if amount.form == "word" else f"{words.removesuffix('ft')} ft"
+
+
 def clock_words(clock: Clock | None) -> str:
     """A clock position as seen: ``12-3``, ``6 o'clock``, ``all`` or a word.
 

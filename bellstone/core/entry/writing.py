@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from bellstone.core.entry.facts import OF_HOUSE, fact_lines, read_fact
 from bellstone.core.entry.on_the_lot import drawn_line, mark_line, zero_line
 from bellstone.core.entry.pipe_said import pipe_words
-from bellstone.core.entry.printing import amount_words, position_words, sighting_line
+from bellstone.core.entry.printing import amount_words, feet_words, position_words, sighting_line
 from bellstone.core.entry.vocabulary import FREE_TEXT_KINDS
 from bellstone.core.ground import tidy
 from bellstone.core.record import (
@@ -342,8 +342,7 @@ def _pitch_line(p: PitchReading) -> str:
 def _lie_lines(line: Line) -> Iterator[str]:
     """How a line lies, said on one of its runs, and what went straight down before it."""
     if line.vertical_ft is not None:
-        words = amount_words(line.vertical_ft)
-        yield f"vertical cable {words if line.vertical_ft.form == 'word' else words.removesuffix('ft') + ' ft'}"
+        yield f"vertical cable {feet_words(line.vertical_ft)}"
     if line.grade_pct is not None:
         yield f"fall {tidy(line.grade_pct, 4)}%"
     elif line.fall_word:

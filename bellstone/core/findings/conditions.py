@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 
 from bellstone.core.findings.finding import Resolved
+from bellstone.core.stations import Place
 
 # the least and the most that the worst of shell or bore is rated where pipe is said to be so: working values
 WORST_OF: dict[str, tuple[int, int]] = {"sound": (0, 3), "fair": (0, 3), "poor": (3, 5), "near_collapse": (4, 5)}
@@ -34,7 +35,7 @@ def against_ratings(rows: Sequence[Resolved]) -> Iterator[tuple[Resolved, str]]:
         if word not in WORST_OF or r.sighting.none_of or r.place.station is None or r.place.end is None:
             continue
         start, end = r.place.station, r.place.end
-        there = [x for x in rows if x.finding.rated and x.place.station is not None and start <= x.place.station <= end]
+        there = [x for x in rows if x.finding.rated and x.finding.aspect != "fall" and _meets(x.place, start, end)]
         worst = max(there, key=lambda x: x.finding.rated or 0, default=None)
         rated = (worst.finding.rated or 0) if worst is not None else 0
         least, most = WORST_OF[word]
@@ -43,3 +44,9 @@ def against_ratings(rows: Sequence[Resolved]) -> Iterator[tuple[Resolved, str]]:
             yield r, f"{said}, but {worst.finding.words} at {worst.finding.where} is rated {rated}"
         elif rated < least:
             yield r, f"{said}, but nothing found there is rated{f' above {rated}' if rated else ''}"
+
+
+def _meets(place: Place, start: float, end: float) -> bool:
+    """Whether any of what lies at a place lies between two footages [ft]."""
+    first = place.station
+    return first is not None and first <= end and start <= (place.end if place.end is not None else first)

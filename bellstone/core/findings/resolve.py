@@ -231,7 +231,8 @@ def _finding(
     rated: Rating | Unrated, before: Rating | Unrated | None,
 ) -> Finding:  # fmt: skip
     kind = scheme.kinds.get(said.kind)
-    clock, is_open = _clock_with_flow(said.clock, run)
+    # the hour of a roll tells how the picture stands, not where round the pipe something lies
+    clock, is_open = (None, False) if said.kind == "rolled" else _clock_with_flow(said.clock, run)
     return Finding.worked_out(
         **_whereabouts(place),
         where=where_words(place, axis),

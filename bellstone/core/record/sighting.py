@@ -111,7 +111,6 @@ class Item(Rec):
     note: Text = ""
 
 
-# Said of a run or a day rather than of the pipe: they have no place, and bound nothing.
 def forms_said(s: Sighting) -> tuple[str, ...]:
     """The form of a sighting and those it may have instead: ``offset left|right``."""
     return tuple(f for f in (s.form, *(a.form for a in s.alternatives if a.kind == s.kind)) if f)
@@ -127,6 +126,7 @@ def kinds_said(s: Sighting) -> tuple[str, ...]:
     return s.kind, *(a.kind for a in s.alternatives if a.kind != s.kind)
 
 
+# Said of a run or a day rather than of the pipe: they have no place, and bound nothing.
 PLACELESS = frozenset({"note", "lens", "rolled", "skid", "head_changed", "forced", "cutter", "flush", "counter_reset"})
 
 

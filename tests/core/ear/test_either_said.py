@@ -37,3 +37,4 @@ def test_a_word_that_leads_to_a_place_is_no_either() -> None:
     assert hear_line("roots light to 40", HOUSE).lines == ("0-40 roots light",)
     assert hear_line("roots light at 31, medium at 37", HOUSE).lines == ("31 roots light", "37 roots medium")
     assert hear_line("heavy to light roots at 41", HOUSE).outcome == "asked"
+    assert hear_line("light heavy roots at 41", HOUSE).lines != ("41 roots light|heavy",)

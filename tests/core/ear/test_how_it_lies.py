@@ -12,7 +12,8 @@ HOUSE = house_scheme()
 @pytest.mark.parametrize(("said", "line"), {
     "back pitch from 60 to 66": "60-66 back pitch", "pipe is pitched back from 60 to 66": "60-66 back pitch",
     "flat spot from 30 to 38": "30-38 flat pitch", "no fall from 30 on": "30 on flat pitch", "from 30 to 38 it's flat": "30-38 flat pitch",
-    "good fall from 0 to 30": "0-30 good pitch", "flat at 30": "30 flat pitch", "clay pipe 2 foot joints": "pipe clay 2ft lengths",
+    "good fall from 0 to 30": "0-30 good pitch", "flat at 30": "30 flat pitch", "flat at about 30": "~30 flat pitch",
+    "clay pipe 2 foot joints": "pipe clay 2ft lengths",
     "it's clay pipe in 3 foot lengths": "pipe clay 3ft lengths", "sag is about 8 feet long starting at 30": "~30-38 standing",
     "belly 6 feet long starting at 20": "20-26 standing", "belly at 20 6 feet long": '20 standing "6 feet long"',
     "crack 2 feet long starting at 26": '26 crack "2 feet long"', "last cleaned 6 months ago": "cleaned before: last cleaned 6 months ago",
