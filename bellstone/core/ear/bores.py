@@ -122,4 +122,6 @@ def bend_at(pieces: Sequence[Piece], i: int) -> Piece | None:
     rest = [p for p in pieces[i + 1 :] if p.what != "fillers" or p.says]
     led = any(p.what == "places" and p.says == "at" or p.what == "fillers" for p in pieces[i + 1 :])
     placed = [p for p in rest if p.quantity is not None and p.quantity.unit in ("bare", "ft")]
-    return Piece("kinds", f"fitting bend {tidy(q.low)}", pieces[i].i, pieces[i].j) if led and len(placed) == 1 else None
+    another = any(p.what == "dittos" for p in pieces)  # "a 45 at 23 and another one at 25"
+    one = led and (len(placed) == 1 or another and bool(placed))
+    return Piece("kinds", f"fitting bend {tidy(q.low)}", pieces[i].i, pieces[i].j) if one else None

@@ -1,5 +1,6 @@
 """One group read whole: its pipe, its things, then the words and numbers that go with them."""
 
+from dataclasses import replace
 from functools import partial
 
 from bellstone.core.ear.cover import Piece
@@ -55,6 +56,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         self._rest()
         self._branch_of_a_fitting()
         self._water_shut_off()
+        self._or_nothing()
         self._cannot_run()
         self._may_be_together()
         self._caused()
@@ -68,6 +70,8 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
 
     def _rest(self) -> None:
         for n, p in enumerate(self.parts):
+            if p.what == "materials" and self._is_of_the_main(n):
+                continue
             if p.what == "attributes":
                 self._attribute(p, n)
             elif p.what == "quantity" and not self._is_used(p):
@@ -92,12 +96,36 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
                 if owner is not None:
                     owner.text = f'"{p.says or self.s.as_said(p)}"'
                     self.s.use(p, "word")
+            elif p.what == "denials":
+                self._denied(p, n)
+            elif p.what == "asides":
+                self.s.use(p, "remark")
             elif self._only_carries(p, n):
                 self.s.use(p, "filler")
             elif not self._is_used(p) and (use := self._said_beside(p, n)):
                 self.s.use(p, use)
             elif p.what == "hedges" and not self._is_used(p) and not self._is_of_who_comes_in(n):
                 self._hedges(p, n)
+
+    def _is_of_the_main(self, n: int) -> bool:
+        """``the main at 92, it's an eight inch clay pipe``: what pipe the main is, in its words."""
+        main = next((f for k, f in self.spots if f.kind == "main" and k < n and not f.negative and not f.text), None)
+        if main is None or any(f.kind in ("pipe", "change") for f in self.found):
+            return False
+        bore = [p for p in self.parts[max(n - 1, 0) : n] if p.what == "quantity" and p.says == "in"]
+        said = [*bore, self.parts[n]]
+        main.text = f'"{" ".join(self.s.as_said(p) for p in said)}"'
+        for p in said:
+            self.s.use(p, "word")
+        return True
+
+    def _denied(self, p: Piece, n: int) -> None:
+        """``it did not drain``: what is denied beside a thing is kept in its words, behind others that it has."""
+        owner = self._owner(n, self._keeps_words)
+        if owner is not None:
+            before = f"{owner.text[:-1]}, " if owner.text else '"'
+            owner.text = f'{before}{self.s.as_said(p)}"'
+            self.s.use(p, "word")
 
     def _only_carries(self, p: Piece, n: int) -> bool:
         """Whether a part says nothing itself: it joins, or leads to a place, an hour or a thing."""
@@ -128,6 +156,10 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
             return "filler"  # "roots again at 44": once more, at a place of its own
         if words in ("all", "another") and len(self.places) > 1 and len(self.found) == 1 and not self.found[0].negative:
             return "filler"  # "18, 22 and 26, all light", "20-26 and another 40-44"
+        if p.what == "emerges" and any(f.kind in ("main", "met") for f in self.found):
+            return "filler"  # "came out at the main"
+        if p.what == "places" and p.says == "past" and [f.kind for f in self.found] == ["rolled"]:
+            return "place"  # "upside down after 20": a roll holds from there on
         if words == "both" and 2 in (len(self.places), len(self.found)) and not any(f.negative for f in self.found):
             return "filler"
         named = next((q.what for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign", "attributes")), "")
@@ -341,9 +373,30 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         """A stretch of what lies at one place is no stretch of it; only a liner has two ends to lie at."""
         if [f.kind for f in self.found] == ["liner_start"] and len(self.places) == 1 and self.places[0].runs:
             self._liner_between(self.spots.pop()[0], [])
+        self._stopped_at_the_end()
         for f in self.found:
             if f.kind in AT_ONE_PLACE and not f.own_place and any(p.runs for p in self.places) and not f.negative:
                 self.doubt(f"{f.kind} over a stretch")
+
+    def _stopped_at_the_end(self) -> None:
+        """``got as far as 81``, ``18 to 29, beyond which it would not go``: the camera stopped at the end of the stretch."""
+        place = self.places[0] if len(self.places) == 1 and self.places[0].runs and not self.places[0].onward else None
+        said = {w for p in self.parts for w in self.s.words(p).split()}
+        if place is None or not (place.only_to or said & {"beyond", "after", "where"}):
+            return
+        end = replace(
+            place,
+            said=f"{'~' * place.said.startswith('~')}{place.said.split('-')[-1]}",
+            runs=False,
+            only_to=False,
+            asks="",
+        )
+        stopped = [f for f in self.found if f.kind == "stopped" and not f.negative and not f.own_place]
+        for f in stopped:
+            f.own_place = end
+        long = ("standing", "submerged", "sound", "dry", "pipe", "stopped")
+        for f in (f for f in self.found if stopped and place.only_to and f.kind not in long and not f.negative):
+            f.own_place = f.own_place or end  # what stopped it lies there
 
     def _may_be_together(self) -> None:
         """Two kinds enter together only as a known pair, or each with a place of its own."""

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.about_house import about_house
 from bellstone.core.ear.cover import Piece, cover_of
+from bellstone.core.ear.denied_beside import denied_beside
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.gathering import Gathering
 from bellstone.core.ear.heard import Context, Heard, WordUsed
@@ -15,6 +16,7 @@ from bellstone.core.ear.numbers import joined_numbers
 from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
+from bellstone.core.ear.softened import no_more_than
 from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says, saying
 from bellstone.core.ear.wording import words_of
@@ -60,7 +62,7 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
                 text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either"
             )
         return Heard(text, "heard", told, words=words)
-    pieces = cover_of(tokens, lexicon)
+    pieces = denied_beside(no_more_than(cover_of(tokens, lexicon), tokens), tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)
     if meant := two_meanings(text, tokens, pieces):

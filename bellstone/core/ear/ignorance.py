@@ -36,6 +36,16 @@ def _sees_nothing(words: Sequence[str], n: int) -> bool:
     return not after or not after[0].isalpha() or after in ("anything", "much")
 
 
+def is_blind(words: str) -> bool:
+    """Whether words tell that nothing could be seen.
+
+    >>> is_blind("could not see anything"), is_blind("could not tell")
+    (True, False)
+    """
+    said = words.split()
+    return "see" in said and any(" ".join(able) in words for able in NOT_ABLE)
+
+
 def ignorance_at(words: Sequence[str], i: int) -> int:
     """Where a clause ends that says only that something could not be told; 0 where none begins here.
 

@@ -71,21 +71,23 @@ NO_THINGS = words_of("""
     time times moment minute minutes second seconds look looks way ways point same whole other others rest sound sounds number
     numbers counter camera head skid cable picture video image screen footage inspection survey visit report request speed
     pressure flow level rate angle circumstances condition conditions impression owner plumber crew city county firm company
+    widest most least deepest worst best very lowest highest narrowest end beginning start edge latest earliest front back
     office agent buyer buyers seller sellers tenant tenants guy lady joint joints pipe
 """)
 LEAST_THING_LETTERS = 3
 
 
-def unlisted_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple[str, int] | None:
+def unlisted_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, led: bool = False) -> tuple[str, int] | None:
     """A thing that no list has, by its article and where it stands: ``under the utility room``, ``by the koi pond``.
 
-    One or two words nothing else took, with nothing of the same breath behind them but a link or the clause's end.
+    One or two words nothing else took, with nothing of the same breath behind them but a link or the clause's end;
+    ``led``: the article was with the words before.
     """
-    if i >= len(pieces) or words_at(tokens, pieces, i) not in THE:
+    if i >= len(pieces) or not led and words_at(tokens, pieces, i) not in THE:
         return None
-    j = i + 1
+    j = i if led else i + 1
     words: list[str] = []
-    while j < len(pieces) and len(words) < 2 and pieces[j].what in ("unknown", "landmarks"):
+    while j < len(pieces) and len(words) < 2 and pieces[j].what in ("unknown", "landmarks", "elsewhere"):
         words.append(words_at(tokens, pieces, j))
         j += 1
     fair = all(w.isalpha() and len(w) >= LEAST_THING_LETTERS and w not in NO_THINGS for w in words)
@@ -93,6 +95,7 @@ def unlisted_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tup
         j >= len(pieces)
         or pieces[j].what in ("links", "sign", "quantity", "places")
         or words_at(tokens, pieces, j) in ("at", "and")
+        or words_at(tokens, pieces, j).split()[:1] in (["is"], ["was"], ["has"])
     )
     return (" ".join(words), j) if words and fair and ends else None
 

@@ -5,6 +5,7 @@ from itertools import product
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.one_thing import OneThing
+from bellstone.core.ear.said_kinds import EITHER, GRAVE
 from bellstone.core.ear.unnamed import CLEANED_STATES
 from bellstone.core.entry import words_for
 
@@ -30,6 +31,31 @@ class OneOfTwo(OneThing):
         if any(f" {c} " in f" {between} " for c in CAUSES) and effect.kind != cause.kind:
             effect.words.append(f"because {cause.kind}")
             self.found = [cause, effect]
+
+    def _or_nothing(self) -> None:
+        """``a crack at 20, could be a web``: one thing in doubt, and what it may be instead in its words."""
+        spots = sorted(((n, f) for n, f in self.spots if any(f is x for x in self.found)), key=lambda spot: spot[0])
+        if len(spots) != 2 or len(self.found) != 2 or any(f.negative for f in self.found):
+            return
+        nothing = next((f for f in self.found if f.kind == "dismissed"), None)
+        thing = next((f for f in self.found if f.kind in self.s.scheme.kinds and f.kind != "dismissed"), None)
+        if nothing is None or thing is None or thing.kind in GRAVE or thing.text:
+            return
+        first, last = spots[0][0], spots[1][0]
+        either = next((p for p in self.parts[first + 1 : last] if self.s.words(p) in EITHER), None)
+        if not (nothing.unsure or either is not None):
+            return
+        n = last if spots[1][1] is nothing else first
+        led = next(
+            (k for k in range(n - 1, max(n - 4, -1), -1) if self.parts[k].what == "hedges" or self.parts[k] is either),
+            n,
+        )
+        said = [self.s.as_said(p) for p in self.parts[led : n + 1]]
+        thing.unsure, thing.text = True, f'"{" ".join(said)}"'
+        for p in (either, *(q for q in self.parts if q.what == "hedges")):
+            if p is not None:
+                self.s.use(p, "hedge")
+        self.found = [thing]
 
     def _said_two_ways(self) -> None:
         """``open crack at 30, hairline``: two qualities of which it has one; both are written, and it is asked which."""

@@ -116,7 +116,8 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
     if piece.what == "quantity" and piece.quantity is not None:
         return _of_quantity(pieces, tokens, i, piece.quantity)
     if piece.what == "fillers" and _ends_at(words_at(tokens, pieces, i)):
-        named = landmark_at(pieces, tokens, i + 1) or unlisted_at(pieces, tokens, i + 1)
+        led = words_at(tokens, pieces, i).endswith(" the")
+        named = landmark_at(pieces, tokens, i + 1) or unlisted_at(pieces, tokens, i + 1, led)
         if named is not None and _is_of_the_ground(pieces, i + 1, named[1]):
             return Place(f"near {named[0]}:", i, named[1], landmark=named[0])
     if words_at(tokens, pieces, i) in BY_GROUND and is_on_ground(pieces):
@@ -207,7 +208,7 @@ def _footage(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     first = words_at(tokens, pieces, i - 1) in ("first", "the first")
     if q.unit != "bare" and not first and words.split()[:1] and words.split()[0] in (*LENGTHS, *COUNTED, "length"):
         return None  # "2 ft joints"
-    if q.unit != "bare" and _is_a_fall(pieces, tokens, i):
+    if q.unit != "bare" and any(no(pieces, tokens, i) for no in (_is_a_fall, _is_of_feet, _is_read_off)):
         return None
     if _is_depth(pieces, i) and q.is_one or q.unit == "bare" and not _may_be_place(q, tokens, pieces, i):
         return None
@@ -223,12 +224,26 @@ def _is_a_fall(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool
     return drops and any(p.says in ("ft", "ft_in", "bare") for p in pieces[:n] if p.what == "quantity")
 
 
+def _is_of_feet(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
+    """``a drop of about two feet at 34``: how much of a thing, where a place is told behind it."""
+    lead = [w for p in pieces[max(i - 2, 0) : i] for w in words_at(tokens, pieces, pieces.index(p)).split()]
+    things = any(p.what == "kinds" for p in pieces[:i])
+    placed = any(p.says in ("ft", "ft_in", "bare") for p in pieces[i + 1 :] if p.what == "quantity")
+    return (
+        things
+        and placed
+        and (lead[-1:] == ["of"] or lead[-2:-1] == ["of"] and lead[-1] in ("about", "maybe", "around", "roughly"))
+    )
+
+
 def _is_small(piece: Piece) -> bool:
     return piece.what == "fillers" and piece.j - piece.i <= 2
 
 
 def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
     """Whether a number stands beside *deep* or *depth*: it is no place then."""
+    if _is_down(pieces, i):
+        return True
     for k in (i - 1, i + 1):
         n = k
         if k < i and _is_told_deep(pieces, i):
@@ -245,6 +260,25 @@ def _is_depth(pieces: Sequence[Piece], i: int) -> bool:
         if 0 <= n < len(pieces) and pieces[n].what == "depths":
             return not (k < i and pieces[i].says == "bare" and i + 1 < len(pieces) and pieces[i + 1].what == "quantity")
     return False
+
+
+READING = frozenset({"gave", "gives", "reads", "read", "said", "says", "shows", "showed", "had"})
+
+
+def _is_read_off(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
+    """``the locator gave 4 feet 3 inches at 37``: a depth, where another number tells the footage."""
+    before = pieces[i - 1] if i else None
+    verb = before is not None and before.says == "located" and words_at(tokens, pieces, i - 1).split()[-1] in READING
+    others = [p for p in pieces if p.what == "quantity" and p.says in ("ft", "bare") and p is not pieces[i]]
+    return verb and pieces[i].says in ("ft", "ft_in") and bool(others)
+
+
+def _is_down(pieces: Sequence[Piece], i: int) -> bool:
+    """``located at 37, 4 foot 6 down``: feet that go down at the end of a clause, where the footage is told before."""
+    down = i + 1 < len(pieces) and pieces[i + 1].says == "drop" and pieces[i + 1].j - pieces[i + 1].i == 1
+    ends = i + 2 >= len(pieces) or pieces[i + 2].what == "links"
+    located = any(p.what == "kinds" and p.says.startswith("located") for p in pieces[:i])
+    return down and ends and located and pieces[i].says in ("ft", "ft_in")
 
 
 def _is_told_deep(pieces: Sequence[Piece], i: int) -> bool:

@@ -22,6 +22,19 @@ EITHER = frozenset({"or", "nor", "/"})
 CAME = [
     c.split() for c in ("got to", "got into", "made it to", "came to", "came into", "got all the way to", "got out to")
 ]
+BEYOND = frozenset({"downstream", "next", "far", "other"})  # the pipe there, told against this one
+OVER = (
+    "over",
+    "above",
+    "right over",
+    "right above",
+    "directly over",
+    "directly above",
+    "on top of",
+    "over the",
+    "above the",
+)
+STANDS = {"up": ("high", "proud", "higher"), "drop": ("low", "lower", "shy")}
 # what the camera, the beacon or the water did, and what is well: told beside a negative, it is told of itself
 HAPPENS = frozenset({
     "stopped", "main", "forced", "located", "lens", "submerged", "water", "flush", "met", "rolled", "dry", "access", "branch",
@@ -54,6 +67,8 @@ class SaidKinds(Group):
             elif self.s.words(p) in EITHER and self.found and self.found[-1].negative:
                 negative = True  # "no roots or cracks"
                 self.s.use(p, "negative")
+            elif p.what == "kinds" and self._is_below(n):
+                self.s.use(p, "place")  # "4 foot 3 over the break at 37": what it was located above
             elif p.what == "kinds" and self._is_lodged(p):
                 self.s.use(p, "word")
             elif p.what in ("kinds", "weak"):
@@ -66,6 +81,15 @@ class SaidKinds(Group):
             elif self._ends_scope(n):
                 negative = False  # "neither holes nor breaks, one crack"
         self._negatives_behind(last, negative)
+
+    def _is_below(self, n: int) -> bool:
+        """Whether a thing is only what a reading above ground was taken over."""
+        lead = next((p for p in reversed(self.parts[:n]) if self.s.words(p) not in ("the", "a", "that", "this")), None)
+        over = lead is not None and self.s.words(lead) in OVER
+        if over and lead is not None and any(f.kind in ("located", "depth") for f in self.found):
+            self.s.use(lead, "place")
+            return True
+        return False
 
     def _is_lodged(self, p: Piece) -> bool:
         """``a toy car stuck at 26``: the thing is stuck, and not the camera."""
@@ -193,6 +217,8 @@ class SaidKinds(Group):
             found = Found(kind, words, negative=negative, unsure=hedged, named=self.s.words(p))
         if kind == "access" and not negative and OPENINGS & set(self.s.words(p).split()):
             found.text = f'"{self.s.as_said(p)}"'  # which opening it was
+        if kind == "access_fault" and not words and not negative:
+            found.text = f'"{self.s.as_said(p)}"'  # what is wrong with it, which the scheme has no form for
         self.s.use(p, "kind")
         if kind == "main" and self._is_led_to(n, negative):
             self.doubt("the main named as a place, or reached?")
@@ -295,6 +321,15 @@ class SaidKinds(Group):
         denied = next((n for n, p in enumerate(self.parts) if p.what == "negatives"), len(self.parts))
         before = self.parts[:denied]
         says = {p.says: n for n, p in enumerate(before) if p.what == "attributes"}
+        beyond = [p for p in before if set(self.s.words(p).split()) & BEYOND]
+        if "joint" not in says and not any(p.joint for p in self.places) and not beyond:
+            return
+        if stands := self._stands_off(before):
+            self.found.insert(0, stands)
+            self.spots.insert(0, (0, stands))
+            for p in beyond:
+                self.s.use(p, "kind")
+            return
         if "joint" not in says and not any(p.joint for p in self.places):
             return
         for word, kind in (("open", "open"), ("up", "offset"), ("drop", "offset")):
@@ -306,3 +341,12 @@ class SaidKinds(Group):
             self.found.insert(0, found)
             self.spots.insert(0, (says[word] if self.spots else 0, found))
             return
+
+    def _stands_off(self, parts: list[Piece]) -> Found | None:
+        """``the joint sits a quarter inch high``: inches and which way, of a joint."""
+        for p, q in zip(parts, parts[1:], strict=False):
+            way = next((way for way, words in STANDS.items() if self.s.words(q) in words), "")
+            if p.what == "quantity" and p.says == "in" and way:
+                self.s.use(q, "kind")
+                return Found("offset", [way])
+        return None

@@ -123,7 +123,10 @@ class SaidSizes(Group):
         elif q.unit == "fraction":
             self._fraction(p, n, q)
         elif q.unit in ("ft", "ft_in"):
-            self._text(p, n, self.s.as_said(p), only="standing")  # two feet of it: how long, without saying where
+            lead = self.s.words(self.parts[n - 1]).split() if n else []
+            about = f"{lead[-1]} " if softens(" ".join(lead)) else ""
+            of = lead[:1] == ["of"]  # "a drop of about two feet"
+            self._text(p, n, about + self.s.as_said(p), only="" if of else "standing")  # how long, not where
         elif q.unit == "in" and self._is_bore(n):
             self.s.use(p, "bore")
         elif q.unit in UNIT_OF:
@@ -277,6 +280,9 @@ class SaidSizes(Group):
 
     def _softened(self, n: int) -> str:
         """What makes a size no more, no less or about so much: before it, or a word or so behind it."""
+        if n and self.parts[n - 1].what == "bounds":
+            self.s.use(self.parts[n - 1], "size")
+            return f"{self.parts[n - 1].says} "
         for count in (4, 3, 2, 1):
             before = self.parts[max(n - count, 0) : n]
             said = " ".join(self.s.words(p) for p in before).split()

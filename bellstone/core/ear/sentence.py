@@ -8,6 +8,7 @@ from bellstone.core.ear.corrected import corrected
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.group_reader import GroupReader
+from bellstone.core.ear.ignorance import is_blind
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.places import Place
 from bellstone.core.ear.retold import is_feet
@@ -66,8 +67,12 @@ class Sentence(WhichNumber):
             kind = found[-1]
             self.out.found += found
         self._good_liner()
+        self._blind_there()
         for f in self.out.found:
-            if marks and f.kind in self.scheme.kinds and not f.negative:
+            told = f.kind in self.scheme.kinds or f.kind in ("depth", "located")
+            if marks and told and not f.negative and f.text and marks[0] not in f.text:
+                f.text = f'{f.text[:-1]}, {marks[0]}"'
+            elif marks and (f.kind in self.scheme.kinds or f.kind == "depth") and not f.negative:
                 f.text = f.text or f'"{marks[0]}"'
         return self.out
 
@@ -89,14 +94,23 @@ class Sentence(WhichNumber):
         if ends[0] is not None and ends[1] is not None and all(p and is_feet(p.said) for p in ends):
             good.own_place = Place(f"{ends[0].said}-{ends[1].said}", 0, 0, runs=True)
 
+    def _blind_there(self) -> None:
+        """``could not see from 18 to 22, roots in the way``: what is told there does not say that it was not seen."""
+        runs = any(isinstance(p, Place) and p.runs for p in self.parts)
+        blind = any(isinstance(p, Piece) and p.what == "fillers" and is_blind(self.words(p)) for p in self.parts)
+        if runs and blind and any(not f.negative and f.kind not in ("lens", "submerged") for f in self.out.found):
+            self.out.doubts.append("not seen there, or what is told there?")
+
     def _only_words(self) -> bool:
         """Whether a sentence names no thing and no place, only words and sizes."""
         pieces = [p for p in self.parts if isinstance(p, Piece)]
-        told = any(p.what in ("attributes", "quantity", "texts") for p in pieces)
+        told = any(p.what in ("attributes", "quantity", "texts", "denials", "asides") for p in pieces)
         silent = (
             "attributes",
             "quantity",
             "texts",
+            "denials",
+            "asides",
             "fillers",
             "links",
             "sign",

@@ -1,5 +1,6 @@
 """Words beside a number that make it no more, no less, or about so much."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 
@@ -26,6 +27,42 @@ SOFT = words_of(
 )
 OF_THE_THING = frozenset({"probably", "perhaps", "i think"})  # "a crack perhaps at 20": is it one?
 LEADS_ON = words_of("at an of it to as in")
+
+
+# "none of them over 20 percent", "not quite half": a negative that only says no more than
+NO_MORE = re.compile(
+    r"(?:no|not|none|nothing|never)(?: of (?:them|it|these|those|that))?(?: is| are| was| were| gets?| goes)?(?: a lot| much)? "
+    r"(?:over|more than|above|beyond|bigger than|greater than|larger than|better than|worse than|wider than|deeper than|higher than|"
+    r"quite|even)"
+)
+OF_A_SIZE = ("pct", "in", "fraction", "deg")
+
+
+def no_more_than(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
+    """The pieces with ``not more than`` before a size as one piece, *bounds*: it denies no thing."""
+    out: list[Piece] = []
+    for p in pieces:
+        sized = p.what == "quantity" and p.says in OF_A_SIZE
+        start = next((k for k in range(len(out) - 1, max(len(out) - 7, -1), -1) if out[k].what == "negatives"), None)
+        if sized and start is not None and NO_MORE.fullmatch(" ".join(t.word for t in tokens[out[start].i : p.i])):
+            out[start:] = [Piece("bounds", "under", out[start].i, p.i)]
+        elif sized and _is_up_to(out, tokens, p):
+            out[-1] = Piece("bounds", "under", p.i - 2, p.i)
+        out.append(p)
+    return out
+
+
+def _is_up_to(before: list[Piece], tokens: Sequence[Token], size: Piece) -> bool:
+    """``roots up to 40 percent``: the most of it; ``goes up to 6 inch`` is another pipe."""
+    if " ".join(t.word for t in tokens[max(size.i - 2, 0) : size.i]) != "up to":
+        return False
+    first = next((n for n, p in enumerate(before) if p.i == size.i - 2), 0)
+    if not any(p.what == "kinds" for p in before[:first]) or any(
+        p.what in ("materials", "changes") for p in before[:first]
+    ):
+        return False
+    del before[first + 1 :]  # "up" and "to" may be two pieces
+    return True
 
 
 def softens(words: str) -> bool:

@@ -25,7 +25,7 @@ _STRETCH = (
 # what stands before a lens: no thing of the pipe is told by these alone
 _BEFORE = (
     r"(?:because|of|the|was|is|it|camera|head|due|to|too|all|so|picture|under|water|underwater|submerged|lens|dirty|mud|muddy|grease|"
-    r"greasy|dark|steam|steamy|fog|foggy|bubbles|murky|cloudy|fouled|smeared|covered|with|scum|suds|foam|on|in|and|lost|signal|blurry)"
+    r"greasy|fogged|fogging|fogs|up|got|gets|kept|went|full|completely|totally|really|pretty|just|milky|condensation|moisture|dark|steam|steamy|fog|foggy|bubbles|murky|cloudy|fouled|smeared|covered|with|scum|suds|foam|on|in|and|lost|signal|blurry)"
 )
 _WHY = rf"(?P<why>(?: {_BEFORE})+)?"
 

@@ -26,6 +26,7 @@ class WhichNumber(Retold):
             highest = max(highest, float(first[1]) if first else 0.0)
         self._numbers_side_by_side()
         self._place_again()
+        self._next_to_what()
         for a, b in zip(self.parts, self.parts[1:], strict=False):
             if (
                 isinstance(b, Place)
@@ -63,6 +64,12 @@ class WhichNumber(Retold):
     def or_an_hour(self, place: Place) -> None:
         self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
         self.out.hours.append(list(self._tokens_of(place))[-1])
+
+    def _next_to_what(self) -> None:
+        """``the next pipe is off, at 16``: *next* before any footage may lie at the footage behind it."""
+        said = [p.said for p in self.parts if isinstance(p, Place)]
+        if said[:1] == ["next"] and any(is_feet(s.lstrip("~")) for s in said):
+            self.out.doubts.append("the next one from here, or the one there?")
 
     def _place_again(self) -> None:
         """``roots at 40, about 41 maybe``: a place said again less surely may be the same one."""

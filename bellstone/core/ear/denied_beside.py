@@ -1,0 +1,117 @@
+"""What is denied beside a thing and not the thing itself: ``it did not drain``, ``not shielded``. It is kept in its words."""
+
+from collections.abc import Sequence
+
+from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.token import Token
+from bellstone.core.ear.wording import words_of
+
+PARTS = words_of("and but so because since although though however whereas which where who as if unless or then")
+MARKS = frozenset(",.;:!()-/?")
+THINGS = ("kinds", "weak")
+# may stand in what is denied; a thing, a pipe, a number, a place of its own or advice may not
+MAY_BE_DENIED = (
+    "negatives", "fillers", "sign", "unknown", "attributes", "hedges", "landmarks", "places", "shares", "lengths", "texts", "links",
+)  # fmt: skip
+CARRY = ("fillers", "sign", "links", "places", "negatives")
+# denied, these deny that the thing is there, or what was said of it: never kept beside it
+OF_THE_THING = words_of("""
+    see sees seen saw show shows showing showed find finds found there here exist exists present visible evident real true
+    right correct sure certain call calling called count counted counting anymore longer left remain remains remaining mean
+    means reach reached reaching say says said tell believe agree one any anything such wait again now else
+""")
+ALONE = words_of(
+    "no none nope neither nor zero nothing nobody"
+)  # with a side or a size behind: taken back, as like as not
+AUXILIARY = words_of(
+    "do does did is are was were be been has have had can could would will should may might it i we he she they you that"
+)
+SPEAKER = words_of("i me my mine we us")  # of whom it is denied: "I would not fret" says nothing of the pipe
+OF_WATER = ("rest", "running")
+IN_FEET = ("bare", "ft", "ft_in")
+
+
+def denied_beside(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
+    """The pieces with each clause that denies something beside a thing told before it put into one.
+
+    Parameters
+    ----------
+    pieces : sequence of Piece
+        The cover of a line.
+    tokens : sequence of Token
+        The tokens it covers.
+
+    Returns
+    -------
+    list of Piece
+        ``offset at 19, not enough to stop it`` with ``not enough to stop it`` as one piece, *denials*; what denies the
+        thing itself, ``roots at 40, not there``, is left as it is; what the speaker denies of himself is an *aside*.
+    """
+    out, n = list(pieces), 0
+    while n < len(out):
+        span = _span(out, n, tokens) if out[n].what == "negatives" else None
+        if span is not None:
+            start, end = span
+            said = {w for p in out[start:end] for w in _words(p, tokens)}
+            out[start:end] = [Piece("asides" if said & SPEAKER else "denials", "", out[start].i, out[end - 1].j)]
+            n = start
+        n += 1
+    return out
+
+
+def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int, int] | None:
+    """From where to where what is denied by a negative reaches; None where it may be a thing that is denied."""
+    if not any(p.what in THINGS for p in pieces[:n]):
+        return None
+    start = n
+    while (
+        start > 0 and not _parts(pieces[start - 1], tokens) and pieces[start - 1].what in ("fillers", "unknown", "sign")
+    ):
+        start -= 1
+    begins = start == 0 or _parts(pieces[start - 1], tokens)
+    if not begins:
+        start = n
+        while start > 0 and set(_words(pieces[start - 1], tokens)) <= AUXILIARY:
+            start -= 1
+    end = n + 1
+    if _words_at(pieces, end, tokens)[:2] == ["enough", "to"]:
+        while end < len(pieces) and not _parts(pieces[end], tokens) and pieces[end].what != "quantity":
+            end += 1
+    while end < len(pieces) and not _parts(pieces[end], tokens) and pieces[end].what in MAY_BE_DENIED[1:]:
+        end += 1
+    after = pieces[end] if end < len(pieces) else None
+    if after is not None and not _parts(after, tokens) and not (after.what == "quantity" and after.says in IN_FEET):
+        return None  # "none of them over 20 percent"
+    while (
+        end > n + 1
+        and (pieces[end - 1].what in ("fillers", "sign", "places"))
+        and after is not None
+        and after.what == "quantity"
+    ):
+        end -= 1
+    return (start, end) if _is_beside(pieces[n], pieces[n + 1 : end], tokens) else None
+
+
+def _is_beside(negative: Piece, denied: Sequence[Piece], tokens: Sequence[Token]) -> bool:
+    said = {w for p in denied for w in _words(p, tokens)}
+    telling = [p for p in denied if p.what not in CARRY]
+    if not telling or said & OF_THE_THING or any(p.what == "attributes" and p.says in OF_WATER for p in denied):
+        return False
+    alone = set(_words(negative, tokens)) & ALONE
+    return not (alone and any(p.what in ("attributes", "hedges") for p in denied))
+
+
+def _words_at(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> list[str]:
+    return [t.word for t in tokens[pieces[n].i : pieces[n].i + 2]] if n < len(pieces) else []
+
+
+def _parts(piece: Piece, tokens: Sequence[Token]) -> bool:
+    """Whether a piece begins another clause."""
+    first = tokens[piece.i].word
+    return piece.what in ("links", "fillers", "unknown", "sign", "places", "hedges") and (
+        first in PARTS or first in MARKS
+    )
+
+
+def _words(piece: Piece, tokens: Sequence[Token]) -> list[str]:
+    return [t.word for t in tokens[piece.i : piece.j]]
