@@ -25,7 +25,8 @@ _FACTS = (
 _AGO = r"(?:a|two|three|several|few|a few|\d+) (?:day|week|month|year)s? ago"
 _LATELY = (
     r"(?:yesterday|today|earlier today|recently|the day before|already|this (?:morning|week|month|year)|"
-    rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)|{_AGO})"
+    rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)(?: went in)?|before (?:we|i) (?:put|ran|sent|pushed|looked|went)(?: the camera| it| a camera)?(?: in| down| through)?|"
+    rf"since [a-z]+|{_AGO})"
 )
 _CLEANED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled|flailed|cut)"
 _CLEARED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled)"  # without roots: what is left of them?
@@ -34,9 +35,10 @@ _IT = r"(?: it| the line| the pipe| the roots)?"
 _LINE = r"(?:the |this )?(?:line|pipe|lateral|sewer|it|main line|roots)(?: is| was| were| had| has)?"
 _FAR = rf"(?:(?: all the way)?(?: out)?(?: to| up to) \d+(?:\.\d+)?{_FT})"
 _TOOL = r"(?: with (?:a |an |the )?[a-z0-9\" .]{1,30}?)"
+_TIMES = r"(?: (?:once|twice|again|a few times|several times|\d+ times))"
 _CLEANED_BEFORE = (
-    rf"{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
-    rf"{_CLEANER}(?: just)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}{_FAR}?",
+    rf"{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}?{_TIMES}? {_LATELY}{_FAR}?",
+    rf"{_CLEANER}(?: just)?(?: have)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}?{_TIMES}? {_LATELY}{_FAR}?",
     rf"(?:{_LINE} )?(?:last )?{_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}",
     rf"(?:{_CLEANER} )?{_CLEANED}{_IT}{_TOOL}{_FAR}",
     rf"(?:{_CLEANER}(?: just)?(?: had)? |{_LINE} )?{_CLEARED}(?: it| the line| the pipe)?{_FAR}",

@@ -9,7 +9,11 @@ CAN = frozenset({"could", "can"})
 FITS = frozenset({"get", "put", "fit", "stick", "slide", "lose", "park", "slip", "drop", "pass"})
 INTO = frozenset({"in", "into", "through", "under", "down", "inside"})
 IT = frozenset({"it", "there", "that", "here"})
-LIKE = (("like",), ("size", "of"), ("the", "size", "of"), ("as", "big", "as"), ("big", "as"), ("about", "like"))
+HOW = ("big", "thick", "wide", "deep", "long", "large", "fat", "round")
+LIKE = (
+    ("like",), ("size", "of"), ("the", "size", "of"), ("about", "like"), ("width", "of"), ("the", "width", "of"), ("thickness", "of"),
+    *(("as", how, "as") for how in HOW), *((how, "as") for how in HOW),
+)  # fmt: skip
 GUESSES = frozenset(
     {"look", "looks", "looked", "seem", "seems", "sounds", "more"}
 )  # before *like*: a guess at what it is

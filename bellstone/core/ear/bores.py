@@ -31,6 +31,8 @@ def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bo
         if after is None:
             return None
         to, j = after
+        if then := _bore_behind(pieces, words, j + 1) if words(j) in ("to", "to a", "up to", "up to a") else None:
+            return _bores(pieces, i, then[1], to, then[0])  # "goes from a four to a six"
         before = _bore_behind(pieces, words, j + 1) if words(j) in ("from", "from the", "from a") else None
         if before is None:
             behind = i and (pieces[i - 1].what == "materials" or _bore(pieces[i - 1]) is not None)

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
+from bellstone.core.ear.behind import soil_behind_at
 from bellstone.core.ear.comes_in import comes_in_at
 from bellstone.core.ear.either import either_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
@@ -158,10 +159,12 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
     found = [(what, "", end) for what, end in (*alike_at(words, i, lexicon), *mark_at(words, i, lexicon.grounds))]
     found += [("acts", "recommend", advice_at(words, i)), ("acts", "note", remark_at(words, i))]
     found += [("sides", words[i], side_at(words, i)), ("texts", "", passing_at(words, i))]
-    found += [("kinds", "access", opening_at(words, i))]
+    if opening := opening_at(words, i):  # before the same words as what was flushed
+        yield PHRASE - LONGER * (opening - i + 1), Piece("kinds", "access", i, opening)
     found += [("attributes", says, end) for says, end in water_state_at(words, i)]
     says, end = comes_in_at(words, i)
     found.append(("kinds", says, end))
+    found.append(("kinds", "soil_seen", soil_behind_at(words, i)))
     found.append(("landmarks", "noun", wall_at(words, i)))
     says, end = either_at(words, i, lexicon)
     found.append(("attributes", says, end))

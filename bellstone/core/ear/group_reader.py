@@ -92,12 +92,9 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
                 self.found[-1].words.append(p.says)  # every three feet
                 self.s.use(p, "word")
             elif p.what == "texts":
-                owner = self._owner(n, lambda f: self._keeps_words(f) and not f.text)
-                if owner is not None:
-                    owner.text = f'"{p.says or self.s.as_said(p)}"'
-                    self.s.use(p, "word")
+                self._in_its_words(p, n, p.says)
             elif p.what == "denials":
-                self._denied(p, n)
+                self._in_its_words(p, n)
             elif p.what == "asides":
                 self.s.use(p, "remark")
             elif self._only_carries(p, n):
@@ -119,12 +116,12 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
             self.s.use(p, "word")
         return True
 
-    def _denied(self, p: Piece, n: int) -> None:
-        """``it did not drain``: what is denied beside a thing is kept in its words, behind others that it has."""
+    def _in_its_words(self, p: Piece, n: int, said: str = "") -> None:
+        """``it did not drain``, ``like my thumb``: kept with a thing as it was said, behind other words that it has."""
         owner = self._owner(n, self._keeps_words)
         if owner is not None:
             before = f"{owner.text[:-1]}, " if owner.text else '"'
-            owner.text = f'{before}{self.s.as_said(p)}"'
+            owner.text = f'{before}{said or self.s.as_said(p)}"'
             self.s.use(p, "word")
 
     def _only_carries(self, p: Piece, n: int) -> bool:
@@ -268,6 +265,9 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
                 return
         if self._keeps_as_said(p, n) or self._is_whose(p, n):
             return
+        if self.s.words(p).startswith("nothing ") and self.found:
+            self.s.use(p, "same")  # "small roots, nothing major": small is said
+            return
         repeated = p.says in ("joint", "each joint") and any(
             "joint" in f.words or f.kind in ("open", "cracked_bell", "angled") for f in self.found
         )
@@ -374,9 +374,24 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         if [f.kind for f in self.found] == ["liner_start"] and len(self.places) == 1 and self.places[0].runs:
             self._liner_between(self.spots.pop()[0], [])
         self._stopped_at_the_end()
+        self._at_both_ends()
         for f in self.found:
             if f.kind in AT_ONE_PLACE and not f.own_place and any(p.runs for p in self.places) and not f.negative:
                 self.doubt(f"{f.kind} over a stretch")
+
+    def _at_both_ends(self) -> None:
+        """``34 to 38 new pvc, rubber couplings both ends``: one at each end of the stretch."""
+        place = self.places[0] if len(self.places) == 1 and self.places[0].runs and not self.places[0].onward else None
+        ends = [p for p in self.parts if p.says == "both_ends"]
+        one = next((f for f in self.found if f.kind in AT_ONE_PLACE and not f.own_place and not f.negative), None)
+        if place is None or one is None or not ends or place.only_to:
+            return
+        about = "~" * place.said.startswith("~")
+        low, high = (f"{about}{end}" for end in place.said.lstrip("~").split("-"))
+        one.own_place = replace(place, said=low, runs=False)
+        self.found.append(replace(one, own_place=replace(place, said=high, runs=False), words=list(one.words)))
+        for p in ends:
+            self.s.use(p, "place")
 
     def _stopped_at_the_end(self) -> None:
         """``got as far as 81``, ``18 to 29, beyond which it would not go``: the camera stopped at the end of the stretch."""

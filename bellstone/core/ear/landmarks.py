@@ -119,6 +119,8 @@ def landmark_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tup
     if piece.what == "landmarks":
         said, end = _more_closely(pieces, tokens, j + 1)
         return " ".join([*words, words_at(tokens, pieces, j), *said]), end
+    if not words and piece.says == "property_line" and j + 1 < len(pieces) and pieces[j + 1].says == "access":
+        return "property line cleanout", j + 2
     if not words and piece.what == "kinds" and piece.says in REFERENCES:
         said, end = _more_closely(pieces, tokens, j + 1) if piece.says == "access" else ([], j + 1)
         return " ".join([REFERENCES[piece.says], *said]), end

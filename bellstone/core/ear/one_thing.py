@@ -48,6 +48,8 @@ class OneThing(Group):
         if defects and self.places:
             for f in [f for f in self.found if id(f) in alone]:
                 self._take_out(f)
+                for d in defects:
+                    d.unsure = d.unsure or f.unsure
 
     def _is_defect(self, f: Found) -> bool:
         return not f.negative and self.s.scheme.kinds[f.kind].family in ("wall", "joint", "roots")

@@ -244,4 +244,5 @@ class Outcome:
 
 
 def place_said(f: Found) -> str:
-    return f.place.said if f.place else ""
+    at = f.own_place if f.own_place and f.own_place.said else f.place
+    return at.said if at else ""

@@ -225,15 +225,19 @@ def _is_a_fall(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool
 
 
 def _is_of_feet(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
-    """``a drop of about two feet at 34``: how much of a thing, where a place is told behind it."""
-    lead = [w for p in pieces[max(i - 2, 0) : i] for w in words_at(tokens, pieces, pieces.index(p)).split()]
+    """``a drop of about two feet at 34``, ``under for three feet at 52``: how much of a thing, a place told behind it."""
+    lead = [w for k in range(max(i - 2, 0), i) for w in words_at(tokens, pieces, k).split()]
+    if lead[-1:] and lead[-1] in ("about", "maybe", "around", "roughly"):
+        lead.pop()
     things = any(p.what == "kinds" for p in pieces[:i])
-    placed = any(p.says in ("ft", "ft_in", "bare") for p in pieces[i + 1 :] if p.what == "quantity")
-    return (
-        things
-        and placed
-        and (lead[-1:] == ["of"] or lead[-2:-1] == ["of"] and lead[-1] in ("about", "maybe", "around", "roughly"))
-    )
+    behind = next((k for k in range(i + 1, len(pieces)) if pieces[k].says in ("ft", "ft_in", "bare")), None)
+    if behind is None or not things or lead[-1:] not in (["of"], ["for"]):
+        return False
+    between = {w for k in range(i + 1, behind) for w in words_at(tokens, pieces, k).split()}
+    return not between & FROM_THERE  # "for about 6 feet starting at 50"
+
+
+FROM_THERE = frozenset({"starting", "starts", "start", "beginning", "begins", "begin", "from"})
 
 
 def _is_small(piece: Piece) -> bool:
@@ -326,6 +330,8 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         about, j = True, j + 1
     if q.either:
         return Place(f"{feet(q.low)} or {feet(q.high)}", i, j)
+    if not q.is_one and before == "between" and words_at(tokens, pieces, i - 2) in HALFWAY:
+        return Place(f"~{feet((q.low + q.high) / 2)}", i - 2, j)
     if not q.is_one:
         return _stretch(pieces, tokens, i, q, "~" if about else "")
     to = next((k for k in (i - 1, i - 2) if _leads_to(words_at(tokens, pieces, k)) and (k == i - 1 or about)), None)
@@ -351,6 +357,9 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
     )
     asks = "no further, or no nearer, than that: where?" if before in BOUNDS else ""
     return Place(("~" if about else "") + feet(q.low), i, j, hour=hour, bare=q.unit == "bare", asks=asks)
+
+
+HALFWAY = ("halfway", "half way", "midway", "about halfway", "about midway", "right halfway")
 
 
 def _to_the_main(pieces: Sequence[Piece], tokens: Sequence[Token], j: int) -> int:
@@ -395,9 +404,14 @@ LEADS = frozenset({"at", "@", "to", "out to", "from", "around", "about", "up to"
 
 def _leads_to(words: str) -> bool:
     """``to``, ``up to``, and either with *about* behind it."""
-    return words in TO_WORDS or words.removesuffix(" about").removesuffix(" around") in TO_WORDS
+    said = words.removesuffix(" about").removesuffix(" around")
+    return said in TO_WORDS or any(said == f"{lead} {to}" for to in TO_WORDS for lead in FROM_THE_START)
 
 
+FROM_THE_START = (
+    "from the house", "from the cleanout", "from the foundation", "from the wall", "from the start", "from the access", "from the stack",
+    "house", "from here", "from zero", "from the beginning",
+)  # fmt: skip
 TO_WORDS = frozenset(
     {"to", "out to", "up to", "until", "till", "all the way to", "thru", "through", "clear to", "as far as"}
 )

@@ -85,11 +85,11 @@ class SaidKinds(Group):
     def _is_below(self, n: int) -> bool:
         """Whether a thing is only what a reading above ground was taken over."""
         lead = next((p for p in reversed(self.parts[:n]) if self.s.words(p) not in ("the", "a", "that", "this")), None)
-        over = lead is not None and self.s.words(lead) in OVER
-        if over and lead is not None and any(f.kind in ("located", "depth") for f in self.found):
-            self.s.use(lead, "place")
-            return True
-        return False
+        deep = any(p.what == "depths" or p.what == "kinds" and p.says.startswith("located") for p in self.parts)
+        if lead is None or self.s.words(lead) not in OVER or not deep:
+            return False
+        self.s.use(lead, "place")
+        return True
 
     def _is_lodged(self, p: Piece) -> bool:
         """``a toy car stuck at 26``: the thing is stuck, and not the camera."""

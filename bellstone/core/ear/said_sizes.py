@@ -125,7 +125,7 @@ class SaidSizes(Group):
         elif q.unit in ("ft", "ft_in"):
             lead = self.s.words(self.parts[n - 1]).split() if n else []
             about = f"{lead[-1]} " if softens(" ".join(lead)) else ""
-            of = lead[:1] == ["of"]  # "a drop of about two feet"
+            of = lead[:1] in (["of"], ["for"])  # "a drop of about two feet"
             self._text(p, n, about + self.s.as_said(p), only="" if of else "standing")  # how long, not where
         elif q.unit == "in" and self._is_bore(n):
             self.s.use(p, "bore")
@@ -189,6 +189,8 @@ class SaidSizes(Group):
 
     def _size(self, p: Piece, n: int, q: Quantity, unit: str) -> None:
         owner = self._owner(n, lambda f: not f.size and self._takes(f, unit, q))
+        if owner is None and len(takers := [f for f in self.found if not f.size and self._takes(f, unit, q)]) == 1:
+            owner = takers[0]  # "separated, you can see mud behind it, maybe an inch": only the gap is measured so
         main = next((f for f in self.found if f.kind == "main" and not f.negative and not f.text), None)
         if owner is None and main is not None and unit == "in" and q.is_one and q.low in USUAL_BORES:
             main.text = f'"{self.s.as_said(p)}"'  # how large the main is, in its words
@@ -201,7 +203,8 @@ class SaidSizes(Group):
                 self.s.use(part, "word")
             return
         if owner is None:
-            self._said_again(p, f"{feet(q.low)}{unit}")
+            if not (unit == "in" and self._is_so_wide(p, n)):
+                self._said_again(p, f"{feet(q.low)}{unit}")
             return
         between = " or " if q.either else "-"
         number = feet(q.low) if q.is_one else f"{feet(q.low)}{between}{feet(q.high)}"
@@ -214,6 +217,17 @@ class SaidSizes(Group):
         ):
             self.doubt("a bore, or the size of what is beside it?")
         self.s.use(p, "size")
+
+    def _is_so_wide(self, p: Piece, n: int) -> bool:
+        """``a crack 1/8 in wide``: how wide, of what is not measured so, in its words."""
+        wide = next((x for x in self.parts[n + 1 : n + 2] if self.s.words(x) in ("wide", "across")), None)
+        about = "about " if self._softened(n) == "~" else ""
+        if wide is None or not self._text(p, n, f"{about}{self.s.as_said(p)} {self.s.as_said(wide)}"):
+            return False
+        for f in (f for f in self.found if "open" in f.words and self.s.words(wide) == "wide"):
+            f.words.remove("open")  # "wide" says how wide, and not that it gapes
+        self.s.use(wide, "word")
+        return True
 
     def _stands_before(self, n: int, kind: str) -> bool:
         """``4 inch coupling``: the number right before a thing is its own."""

@@ -331,6 +331,8 @@ class Sentence(WhichNumber):
             for f in found:
                 one = deepcopy(f)
                 one.place = place
+                if "left" in f.words and place is not places[0] and self.words(place).split()[0] == "right":
+                    one.words = ["right" if w == "left" else w for w in f.words]  # "left at 15 and then right at 18"
                 out.append(one)
         return out
 

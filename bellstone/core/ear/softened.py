@@ -90,7 +90,7 @@ def is_about(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
     """Whether what stands before a footage makes it about so far: ``roughly at 60``, ``around the 60 foot mark``."""
     before = words_at(tokens, pieces, i - 1)
     aside = (
-        before in ("the", "at", "@") and i > 1 and pieces[i - 2].what != "attributes"
-    )  # not "roots all around at 41"
+        before in ("the", "at", "@") and i > 1 and pieces[i - 2].what not in ("attributes", "kinds", "weak")
+    )  # not "roots all around at 41", "cracked all the way around at 45"
     lead = words_at(tokens, pieces, i - 2) if aside else ""
     return softens(before) or softens(lead) and lead not in OF_THE_THING
