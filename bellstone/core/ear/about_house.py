@@ -25,7 +25,8 @@ _FACTS = (
 _AGO = r"(?:a|two|three|several|few|a few|\d+) (?:day|week|month|year)s? ago"
 _LATELY = (
     r"(?:yesterday|today|earlier today|recently|the day before|already|this (?:morning|week|month|year)|"
-    rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)(?: went in)?|before (?:we|i) (?:put|ran|sent|pushed|looked|went)(?: the camera| it| a camera)?(?: in| down| through)?|"
+    rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)(?: went in)?|"
+    r"before (?:we|i) (?:put|ran|sent|pushed|looked|went)(?: the camera| it| a camera)?(?: in| down| through)?|"
     rf"since [a-z]+|{_AGO})"
 )
 _CLEANED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled|flailed|cut)"

@@ -6,7 +6,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
 
-PARTS = words_of("and but so because since although though however whereas which where who as if unless or then")
+PARTS = words_of("and but so because since although though however whereas which where who if unless or then")
 MARKS = frozenset(",.;:!()-/?")
 THINGS = ("kinds", "weak")
 # may stand in what is denied; a thing, a pipe, a number, a place of its own or advice may not
@@ -28,6 +28,9 @@ AUXILIARY = words_of(
 )
 SPEAKER = words_of("i me my mine we us")  # of whom it is denied: "I would not fret" says nothing of the pipe
 OF_WATER = ("rest", "running")
+OF_A_BOUND = words_of(
+    "over more above than exceeding up beyond bigger greater less under below quite even exactly all much near"
+)
 IN_FEET = ("bare", "ft", "ft_in")
 
 
@@ -52,7 +55,7 @@ def denied_beside(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piec
         span = _span(out, n, tokens) if out[n].what == "negatives" else None
         if span is not None:
             start, end = span
-            said = {w for p in out[start:end] for w in _words(p, tokens)}
+            said = _said(out[start:end], tokens)
             out[start:end] = [Piece("asides" if said & SPEAKER else "denials", "", out[start].i, out[end - 1].j)]
             n = start
         n += 1
@@ -80,20 +83,20 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
     while end < len(pieces) and not _parts(pieces[end], tokens) and pieces[end].what in MAY_BE_DENIED[1:]:
         end += 1
     after = pieces[end] if end < len(pieces) else None
-    if after is not None and not _parts(after, tokens) and not (after.what == "quantity" and after.says in IN_FEET):
-        return None  # "none of them over 20 percent"
-    while (
-        end > n + 1
-        and (pieces[end - 1].what in ("fillers", "sign", "places"))
-        and after is not None
-        and after.what == "quantity"
-    ):
-        end -= 1
+    if after is not None and not _parts(after, tokens):
+        if after.what != "quantity":
+            return None
+        led = end
+        trailing = ("fillers", "sign", "places") if after.says in IN_FEET else ("fillers", "sign", "hedges")
+        while end > n + 1 and pieces[end - 1].what in trailing:
+            end -= 1
+        if after.says not in IN_FEET and (led == end or OF_A_BOUND & _said(pieces[n + 1 : end], tokens)):
+            return None  # "none of them over 20 percent"
     return (start, end) if _is_beside(pieces[n], pieces[n + 1 : end], tokens) else None
 
 
 def _is_beside(negative: Piece, denied: Sequence[Piece], tokens: Sequence[Token]) -> bool:
-    said = {w for p in denied for w in _words(p, tokens)}
+    said = _said(denied, tokens)
     telling = [p for p in denied if p.what not in CARRY]
     if not telling or said & OF_THE_THING or any(p.what == "attributes" and p.says in OF_WATER for p in denied):
         return False
@@ -111,6 +114,10 @@ def _parts(piece: Piece, tokens: Sequence[Token]) -> bool:
     return piece.what in ("links", "fillers", "unknown", "sign", "places", "hedges") and (
         first in PARTS or first in MARKS
     )
+
+
+def _said(pieces: Sequence[Piece], tokens: Sequence[Token]) -> set[str]:
+    return {w for p in pieces for w in _words(p, tokens)}
 
 
 def _words(piece: Piece, tokens: Sequence[Token]) -> list[str]:

@@ -47,6 +47,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         self._also_good()
         self._good_pipe()
         self._fault_of_an_access()
+        self._good_access()
         self._well_beside_a_defect()
         self._bad_patch()
         self._out_of_round()
@@ -244,6 +245,9 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
             self.found.append(Found("soil_seen"))  # "a piece out, with soil"
             self.s.use(p, "kind")
             return
+        if p.says == "joint of_many":
+            self._at_some_joints(p, n)
+            return
         if p.says == "bell":
             self._cracked_bells(p)
             return
@@ -273,6 +277,13 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _at_some_joints(self, p: Piece, n: int) -> None:
+        """``roots at most of the joints``: at joints, and at how many of them in its words."""
+        owner = self._owner(n, partial(self._can_take, "joint"))
+        if owner is not None:
+            owner.words.append("joint")
+            self._in_its_words(p, n)
 
     def _is_how_many(self, p: Piece, n: int) -> bool:
         """``a bunch of offsets``: how many of them, and not how large."""

@@ -51,6 +51,17 @@ class OneThing(Group):
                 for d in defects:
                     d.unsure = d.unsure or f.unsure
 
+    def _good_access(self) -> None:
+        """``the cleanout is in good condition``: said of the access, and of no pipe."""
+        access = next((f for f in self.found if f.kind == "access" and not f.negative), None)
+        if access is None or len(self.found) != 2:
+            return
+        for n, f in self.spots:
+            if f.kind == "sound" and not f.negative and not f.words and any(f is x for x in self.found):
+                access.text = f'{access.text[:-1] + ", " if access.text else chr(34)}{self.s.as_said(self.parts[n])}"'
+                self._take_out(f, access)
+                return
+
     def _is_defect(self, f: Found) -> bool:
         return not f.negative and self.s.scheme.kinds[f.kind].family in ("wall", "joint", "roots")
 

@@ -253,6 +253,26 @@ class Retold:
                 self.parts[n : n + 2] = [Piece("texts", said, p.i, p.j)]
                 return
 
+    def _deepest_there(self) -> None:
+        """``60-68 sag 2 in at 64``: a depth and where within its stretch it was read, kept beside it."""
+        at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
+        kinds = [p for p in self.parts if isinstance(p, Piece) and p.what in ("kinds", "weak")]
+        if len(at) != 2 or [p.says.split()[0] for p in kinds] != ["standing"]:
+            return
+        long, spot = self.parts[at[0]], self.parts[at[1]]
+        assert isinstance(long, Place) and isinstance(spot, Place)
+        before = [
+            p for p in self.parts[at[0] : at[1]] if isinstance(p, Piece) and p.what not in ("fillers", "sign", "depths")
+        ]
+        deep = bool(before) and before[-1].what == "quantity" and before[-1].says == "in"
+        ends = long.said.lstrip("~").split("-")
+        if not deep or not long.runs or long.onward or not is_feet(spot.said.lstrip("~")):
+            return
+        if float(ends[0]) < float(spot.said.lstrip("~")) < float(ends[1]):
+            told = list(self._tokens_of(spot))
+            self.use(spot, "word")
+            self.parts[at[1]] = Piece("texts", f"at {spot.said.lstrip('~')}", told[0], told[-1] + 1)
+
     def _depths_listed(self) -> list[Found]:
         """``depth is 4.5 feet at the cleanout and 8 feet at the curb``: as many depths as things of the ground."""
         deep: list[tuple[str, Part]] = []

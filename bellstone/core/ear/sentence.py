@@ -41,6 +41,7 @@ class Sentence(WhichNumber):
         self._corrections()
         self._out_again()
         self._deepest()
+        self._deepest_there()
         self._from_to()
         self._ends_there()
         self._for_so_long()

@@ -103,3 +103,48 @@ def test_where_nothing_could_be_seen_is_kept(said: str, line: str) -> None:
 
 def test_a_thing_over_a_stretch_that_was_not_seen_is_asked() -> None:
     assert hear_line("couldn't see anything from 18 to 22, heavy roots", HOUSE).outcome == "asked"
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ('60-68 sag 2" @64 wtr off', '60-68 standing rest 2in "at 64"'),
+    ("belly 60 to 68 an inch deep at 64 with the water off", '60-68 standing rest 1in "at 64"'),
+])  # fmt: skip
+def test_where_in_its_stretch_a_depth_was_read_is_kept_beside_it(said: str, line: str) -> None:
+    assert heard(said) == (line,)
+
+
+@pytest.mark.parametrize(("said", "lines"), [
+    ("34 to 38 new pvc with rubber couplings both ends", ("34-38 pipe pvc new", "34 coupling rubber", "38 coupling rubber")),
+    ("joint's separated at 37, you can see the mud behind it, maybe three quarters of an inch", ("37 open ~0.75in", "37 soil_seen")),
+    ("the line turns left at 15 and then right at 18", ("15 fitting bend left", "18 fitting bend right")),
+    ("halfway between 30 and 40 there's a root", ("~35 roots",)),
+    ("camera head goes under for about three feet at 52", ('52 submerged "about three feet"',)),
+    ("roots at most of the joints from 20 to 40", ('20-40 roots joint "at most of the joints"',)),
+    ("lip on the joint at 33 that catches paper, quarter inch", ("33 offset joint catches_paper 0.25in",)),
+    ("now we're in a sag it starts at sixty, comes back up around sixty eight", ("60-68 standing",)),
+    ("pvc after 40", ("40 on pipe pvc",)),
+    ("roots at 36 not as heavy, about 10 percent", ('36 roots ~10% "not as heavy"',)),
+    ("The cleanout at the front of the house is in good condition", ('near front of the house: access "in good condition"',)),
+    ("painted an X on the driveway over the belly at 44, depth 6 feet 2", ('44 depth 6\'2" "painted an X on the driveway"',)),
+    ("looks like a clean break at 29", ("29 break?",)),
+    ("plastic pipe from the house to 22 feet then it is clay", ("0-22 pipe plastic", "22 change plastic > clay")),
+    ("they have had it snaked three times since Christmas", ("cleaned before: they have had it snaked three times since Christmas",)),
+])  # fmt: skip
+def test_plain_talk_is_heard_as_it_is_meant(said: str, lines: tuple[str, ...]) -> None:
+    assert heard(said) == lines
+
+
+@pytest.mark.parametrize("said", [
+    "soft spot in the orangeburg at 22",  # what is soft is no fact of the material alone
+    "roots at 36 not over about 20 percent", "stopped after 40", "half collapsed at 46", "a tap at 84 sticks in an inch",
+])  # fmt: skip
+def test_what_may_be_two_things_is_asked(said: str) -> None:
+    assert hear_line(said, HOUSE).outcome == "asked"
+
+
+def test_what_backed_up_did_not_come_up_again() -> None:
+    assert not any("-55" in line for line in heard("belly at 50, backed up at 55"))
+
+
+def test_all_the_way_around_at_a_footage_is_not_about_it() -> None:
+    assert hear_line("cracked all the way around at 45", HOUSE).lines == ("45 crack around",)
