@@ -84,3 +84,14 @@ class Group:
         if slot == "clock" and f.clock:
             return True
         return any(w in table and table[w].slot == slot and table[w] != table[word] for w in f.words)
+
+    def _keeps_words(self, f: Found) -> bool:
+        return not f.negative and (f.kind in self.s.scheme.kinds or f.kind == "depth")
+
+    def _in_its_words(self, p: Piece, n: int, said: str = "") -> None:
+        """``it did not drain``, ``like my thumb``: kept with a thing as it was said, behind other words that it has."""
+        owner = self._owner(n, self._keeps_words)
+        if owner is not None:
+            before = f"{owner.text[:-1]}, " if owner.text else '"'
+            owner.text = f'{before}{said or self.s.as_said(p)}"'
+            self.s.use(p, "word")

@@ -1,15 +1,14 @@
 """One group read whole: its pipe, its things, then the words and numbers that go with them."""
 
-from dataclasses import replace
 from functools import partial
 
 from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.ends import Ends
 from bellstone.core.ear.found import Found
-from bellstone.core.ear.group import AT_ONE_PLACE, WATERY
+from bellstone.core.ear.group import WATERY
 from bellstone.core.ear.one_of_two import OneOfTwo
 from bellstone.core.ear.one_thing import GOOD
 from bellstone.core.ear.said_kinds import SaidKinds
-from bellstone.core.ear.said_pipes import SaidPipes
 from bellstone.core.ear.said_sizes import SaidSizes
 from bellstone.core.ear.softened import BOUNDS, BY_A_LITTLE
 from bellstone.core.ear.unnamed import CLEANED_STATES, Unnamed
@@ -31,14 +30,14 @@ PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
 
-class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
+class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
     """The kinds of one group with their words, sizes, hours, doubts and negatives."""
 
     def read(self, before: Found | None) -> list[Found]:
         self.read_pipes()
         self.read_kinds()
         self.water_by_depth()
-        if all(f.negative for f in self.found):
+        if all(f.negative or f.kind == "soil_seen" for f in self.found):
             self.kind_from_words()
         if not self.found:
             self.unnamed(before)
@@ -58,6 +57,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         self._branch_of_a_fitting()
         self._water_shut_off()
         self._or_nothing()
+        self._same_as(before)
         self._cannot_run()
         self._may_be_together()
         self._caused()
@@ -105,26 +105,6 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
             elif p.what == "hedges" and not self._is_used(p) and not self._is_of_who_comes_in(n):
                 self._hedges(p, n)
 
-    def _is_of_the_main(self, n: int) -> bool:
-        """``the main at 92, it's an eight inch clay pipe``: what pipe the main is, in its words."""
-        main = next((f for k, f in self.spots if f.kind == "main" and k < n and not f.negative and not f.text), None)
-        if main is None or any(f.kind in ("pipe", "change") for f in self.found):
-            return False
-        bore = [p for p in self.parts[max(n - 1, 0) : n] if p.what == "quantity" and p.says == "in"]
-        said = [*bore, self.parts[n]]
-        main.text = f'"{" ".join(self.s.as_said(p) for p in said)}"'
-        for p in said:
-            self.s.use(p, "word")
-        return True
-
-    def _in_its_words(self, p: Piece, n: int, said: str = "") -> None:
-        """``it did not drain``, ``like my thumb``: kept with a thing as it was said, behind other words that it has."""
-        owner = self._owner(n, self._keeps_words)
-        if owner is not None:
-            before = f"{owner.text[:-1]}, " if owner.text else '"'
-            owner.text = f'{before}{said or self.s.as_said(p)}"'
-            self.s.use(p, "word")
-
     def _only_carries(self, p: Piece, n: int) -> bool:
         """Whether a part says nothing itself: it joins, or leads to a place, an hour or a thing."""
         if p.what in ("fillers", "links", "sign") or self._only_leads(p) or self._leads_to_hours(p, n):
@@ -170,10 +150,11 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         return "filler" if words == "only" and n + 1 < len(self.parts) and self._begins_a_thing(n + 1) else ""
 
     def _serves(self, room: str) -> bool:
-        fittings = [f for f in self.found if f.kind in ("fitting", "branch") and not f.text and not f.negative]
+        fittings = [f for f in self.found if f.kind in ("fitting", "branch") and not f.negative]
         if len(fittings) != 1 or not self.places or self.places[0].landmark:
             return False
-        fittings[0].text = f'"{room}"'
+        before = f"{fittings[0].text[:-1]}, " if fittings[0].text else '"'
+        fittings[0].text = f'{before}{room}"'
         return True
 
     def _hedges(self, p: Piece, n: int) -> None:
@@ -220,9 +201,6 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         p = self.parts[n + 1] if self.parts[n].what == "fillers" and n + 1 < len(self.parts) else self.parts[n]
         return p.what in ("kinds", "attributes") or p.what == "quantity" and p.says in ("in", "pct")
 
-    def _keeps_words(self, f: Found) -> bool:
-        return not f.negative and (f.kind in self.s.scheme.kinds or f.kind == "depth")
-
     def _doubted(self, n: int) -> Found | None:
         """What a word of doubt goes with: the only thing, or of several the one named right behind it."""
         if len(self.found) == 1:
@@ -231,31 +209,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         return next((f for k, f in self.spots if k == named), None)
 
     def _attribute(self, p: Piece, n: int) -> None:
-        if self._is_used(p) or self._is_by_how_much(n):
-            return
-        if p.says == "water":
-            if any(f.kind in WATERY for f in self.found):
-                self.s.use(p, "word")
-            return
-        nothing_runs = p.says == "rest" and any(f.kind == "inflow" for f in self.found)  # as the kind says itself
-        if nothing_runs or p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
-            self.s.use(p, "word")
-            return
-        if p.says == "soil" and not any(self._knows(f, "soil") for f in self.found):
-            self.found.append(Found("soil_seen"))  # "a piece out, with soil"
-            self.s.use(p, "kind")
-            return
-        if p.says == "joint of_many":
-            self._at_some_joints(p, n)
-            return
-        if p.says == "bell":
-            self._cracked_bells(p)
-            return
-        if p.says == "sides" or p.says[0].isdecimal():
-            owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
-            if owner is not None:
-                owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"
-                self.s.use(p, "clock")
+        if self._is_used(p) or self._is_by_how_much(n) or self._is_of_its_own(p, n):
             return
         if self._is_of_both(p, n) or self._is_either(p, n) or self._is_how_many(p, n):
             return
@@ -277,6 +231,30 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
         )
         if repeated:
             self.s.use(p, "word")
+
+    def _is_of_its_own(self, p: Piece, n: int) -> bool:
+        """Water and its state, soil, joints counted, a bell, sides and hours: words that no list of a kind's own has."""
+        nothing_runs = p.says == "rest" and any(f.kind == "inflow" for f in self.found)  # as the kind says itself
+        if p.says == "water":
+            if any(f.kind in WATERY for f in self.found):
+                self.s.use(p, "word")
+        elif nothing_runs or p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
+            self.s.use(p, "word")
+        elif p.says == "soil" and not any(self._knows(f, "soil") for f in self.found):
+            self.found.append(Found("soil_seen"))  # "a piece out, with soil"
+            self.s.use(p, "kind")
+        elif p.says == "joint of_many":
+            self._at_some_joints(p, n)
+        elif p.says == "bell":
+            self._cracked_bells(p)
+        elif p.says == "sides" or p.says[0].isdecimal():
+            owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
+            if owner is not None:
+                owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"
+                self.s.use(p, "clock")
+        else:
+            return False
+        return True
 
     def _at_some_joints(self, p: Piece, n: int) -> None:
         """``roots at most of the joints``: at joints, and at how many of them in its words."""
@@ -332,7 +310,7 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
 
     def _comes_in(self, p: Piece, n: int) -> bool:
         """What comes in at a fitting, with the word that doubts it."""
-        hedge = next((q for q in self.parts[max(n - 2, 0) : n] if q.what == "hedges"), None)
+        hedge = next((q for q in self.parts[max(n - 4, 0) : n] if q.what == "hedges"), None)
         said = f"{self.s.as_said(hedge)} {self.s.as_said(p)}" if hedge is not None else self.s.as_said(p)
         if not self._serves(said):
             return False
@@ -379,50 +357,6 @@ class GroupReader(Unnamed, SaidKinds, SaidPipes, SaidSizes, OneOfTwo):
             and self.s.words(p).split()[0] in ("goes", "from", "turns")
             and not self._is_used(p)
         )
-
-    def _cannot_run(self) -> None:
-        """A stretch of what lies at one place is no stretch of it; only a liner has two ends to lie at."""
-        if [f.kind for f in self.found] == ["liner_start"] and len(self.places) == 1 and self.places[0].runs:
-            self._liner_between(self.spots.pop()[0], [])
-        self._stopped_at_the_end()
-        self._at_both_ends()
-        for f in self.found:
-            if f.kind in AT_ONE_PLACE and not f.own_place and any(p.runs for p in self.places) and not f.negative:
-                self.doubt(f"{f.kind} over a stretch")
-
-    def _at_both_ends(self) -> None:
-        """``34 to 38 new pvc, rubber couplings both ends``: one at each end of the stretch."""
-        place = self.places[0] if len(self.places) == 1 and self.places[0].runs and not self.places[0].onward else None
-        ends = [p for p in self.parts if p.says == "both_ends"]
-        one = next((f for f in self.found if f.kind in AT_ONE_PLACE and not f.own_place and not f.negative), None)
-        if place is None or one is None or not ends or place.only_to:
-            return
-        about = "~" * place.said.startswith("~")
-        low, high = (f"{about}{end}" for end in place.said.lstrip("~").split("-"))
-        one.own_place = replace(place, said=low, runs=False)
-        self.found.append(replace(one, own_place=replace(place, said=high, runs=False), words=list(one.words)))
-        for p in ends:
-            self.s.use(p, "place")
-
-    def _stopped_at_the_end(self) -> None:
-        """``got as far as 81``, ``18 to 29, beyond which it would not go``: the camera stopped at the end of the stretch."""
-        place = self.places[0] if len(self.places) == 1 and self.places[0].runs and not self.places[0].onward else None
-        said = {w for p in self.parts for w in self.s.words(p).split()}
-        if place is None or not (place.only_to or said & {"beyond", "after", "where"}):
-            return
-        end = replace(
-            place,
-            said=f"{'~' * place.said.startswith('~')}{place.said.split('-')[-1]}",
-            runs=False,
-            only_to=False,
-            asks="",
-        )
-        stopped = [f for f in self.found if f.kind == "stopped" and not f.negative and not f.own_place]
-        for f in stopped:
-            f.own_place = end
-        long = ("standing", "submerged", "sound", "dry", "pipe", "stopped")
-        for f in (f for f in self.found if stopped and place.only_to and f.kind not in long and not f.negative):
-            f.own_place = f.own_place or end  # what stopped it lies there
 
     def _may_be_together(self) -> None:
         """Two kinds enter together only as a known pair, or each with a place of its own."""

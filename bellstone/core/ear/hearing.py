@@ -14,6 +14,7 @@ from bellstone.core.ear.lexicon import Lexicon, house_lexicon
 from bellstone.core.ear.meanings import as_hours, of_two_meanings, two_meanings, with_candidate
 from bellstone.core.ear.numbers import joined_numbers
 from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS
+from bellstone.core.ear.parts import SILENT, is_here, is_link, is_negative, may_be_silent
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.softened import no_more_than
@@ -124,13 +125,16 @@ class _Line(Gathering):
         more = ""
         if before is not None and not self.found and not self.doubts and all(w.use != "none" for w in outcome.words):
             more = before.line if context.found is not None and before.line != context.found.line else ""
-        last = self.found[-1] if self.found else before if more else None
+        measured = [
+            f for f in self.found if f.kind in self.scheme.kinds and self.scheme.kinds[f.kind].measure != "none"
+        ]
+        last = (measured or self.found)[-1] if self.found else before if more else None
         place = said[-1] if said else None
         return replace(outcome, place=place, last=last, more=more, from_context=("place",) if carried else ())
 
     def _said_places(self) -> Iterator[list[Place]]:
         for sentence in self._sentences():
-            yield [p for p in sentence.parts if isinstance(p, Place) and _is_here(p)]
+            yield [p for p in sentence.parts if isinstance(p, Place) and is_here(p)]
 
     def _is_where(self, parts: Sequence[Part]) -> bool:
         """Whether a sentence says nothing but a place: ``Roots: hair; every joint; 20-44``."""
@@ -224,10 +228,10 @@ class _Line(Gathering):
         """The parts without a last clause that says nothing of the pipe: what one says beside it."""
         cut = len(parts)
         for n in range(len(parts) - 1, -1, -1):
-            if _is_link(parts[n]) and self._is_remark(parts[n + 1 : cut]):
+            if is_link(parts[n]) and self._is_remark(parts[n + 1 : cut]):
                 self._remark(parts[n:cut])
                 cut = n
-            elif not (_may_be_silent(parts[n]) or _is_negative(parts[n])):
+            elif not (may_be_silent(parts[n]) or is_negative(parts[n])):
                 break  # what tells something is no remark, nor anything before it
         if cut and self._is_remark(parts[:cut]):
             self._remark(parts[:cut])
@@ -251,7 +255,7 @@ class _Line(Gathering):
 
         A word of its own must stand there to be what is denied; ``not really`` denies what was said before it.
         """
-        denied = [p for p in parts if _is_negative(p)]
+        denied = [p for p in parts if is_negative(p)]
         unknown = [p for p in parts if isinstance(p, Piece) and p.what == "unknown"]
         words = [self.tokens[k].word for p in unknown for k in range(p.i, p.j)]
         own = [w for w in words if w.isalpha() and len(w) > 3 and w not in TURNS_BACK and w not in self.lexicon.known]
@@ -303,7 +307,7 @@ class _Line(Gathering):
         others = set(names).difference(SAID_ACTS, ("throughout",))
         first = acts[0][0]
         start = first
-        while start > 0 and not _is_link(parts[start - 1]):
+        while start > 0 and not is_link(parts[start - 1]):
             start -= 1
         said_first = self.tokens[acts[0][1].i].word
         if act == "claim":
@@ -360,19 +364,8 @@ class _Said:
 
 SAID_ACTS = ("symptom", "claim", "next_look", "recommend")  # what stands for a sentence, the first of them
 TALKING = frozenset({"talk", "teach"})
-SILENT = frozenset({"fillers", "links", "sign", "unknown", "landmarks", "shares"})
 
 
-def _is_here(place: Place) -> bool:
-    """Whether a place is a footage where one is: ``runs to 43`` begins elsewhere."""
-    return not place.landmark and not place.only_to and place.said[0] in "~0123456789"
-
-
-def _may_be_silent(part: Part) -> bool:
-    return isinstance(part, Piece) and part.what in SILENT
-
-
-# behind a negative these deny what was said before: not there anymore, not anything much
 TURNS_BACK = words_of("anymore longer really quite anything actually correct true right sure exactly")
 
 
@@ -382,14 +375,6 @@ TALKS = words_of("would could say said think thought had was were been can shoul
 
 def _is_of_the_house(piece: Piece) -> bool:
     return piece.what == "kinds" and piece.says.split()[0] in OF_THE_HOUSE
-
-
-def _is_negative(part: Part) -> bool:
-    return isinstance(part, Piece) and part.what == "negatives"
-
-
-def _is_link(part: Part) -> bool:
-    return isinstance(part, Piece) and part.what == "links"
 
 
 def _tokens_of(part: Part, said: _Said, pieces: Sequence[Piece]) -> list[int]:

@@ -49,7 +49,7 @@ def joined_numbers(tokens: Sequence[Token]) -> list[Token]:
             i += 1
             continue
         value, end, fraction = read
-        spoken = tokens[i].word != "#"
+        spoken = tokens[i].word != "#" or end == i + 2 and tokens[i + 1].word in PARTS
         if out and out[-1].word in ("a", "an") and spoken and fraction and tokens[i].word in PARTS:
             out.pop()
             i -= 1
@@ -67,6 +67,10 @@ def _number_at(tokens: Sequence[Token], i: int) -> tuple[float, int, bool] | Non
     """The value, where it ends, and whether it is a bare fraction, of a number that begins here."""
     first = tokens[i]
     if first.number is not None:
+        of = _word(tokens, i + 1)
+        whole = not first.fraction and first.number == int(first.number)
+        if whole and of.endswith("s") and PARTS.get(of, 0) > first.number:
+            return first.number / PARTS[of], i + 2, True  # "3 quarters of an inch"
         return _with_fraction(tokens, first.number, i + 1, first.fraction, first)
     part = _bare_part(tokens, i)
     if part is not None:

@@ -149,3 +149,15 @@ class OneThing(Group):
                 f.words.append("rest")
         if off is not None and any(f.kind == "standing" for f in self.found):
             off.own_place = Place("", 0, 0)  # it holds for what is read after it as well
+
+    def _is_of_the_main(self, n: int) -> bool:
+        """``the main at 92, it's an eight inch clay pipe``: what pipe the main is, in its words."""
+        main = next((f for k, f in self.spots if f.kind == "main" and k < n and not f.negative and not f.text), None)
+        if main is None or any(f.kind in ("pipe", "change") for f in self.found):
+            return False
+        bore = [p for p in self.parts[max(n - 1, 0) : n] if p.what == "quantity" and p.says == "in"]
+        said = [*bore, self.parts[n]]
+        main.text = f'"{" ".join(self.s.as_said(p) for p in said)}"'
+        for p in said:
+            self.s.use(p, "word")
+        return True

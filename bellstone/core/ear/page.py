@@ -7,6 +7,9 @@ from dataclasses import dataclass, field, replace
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.heard import Context, Heard
 from bellstone.core.ear.hearing import hear_line
+from bellstone.core.ear.lexicon import house_lexicon
+from bellstone.core.ear.numbers import joined_numbers
+from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.entry import read_line, sighting_line
 from bellstone.core.ground import remembered
 from bellstone.core.record import Rec, Sighting
@@ -20,7 +23,7 @@ _ANEW = (
     "and there's", "and here's", "next joint", "and at", "and now", "and that's", "and it's", "that's", "i'm at", "we're at",
     *(f"at {n}" for n in ("twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety")),
 )  # fmt: skip
-_BEGINS_ANEW = re.compile(r"\b(?:" + "|".join(_ANEW) + r"|at (?:about |around )?\d)", re.I)
+_BEGINS_ANEW = re.compile(r"\b(?:(?:" + "|".join(_ANEW) + r")\b|at (?:about |around )?\d)", re.I)
 _RECAPS = (
     "recap", r"(?:to )?sum(?:ming)?(?: it| that)? up", "summary", "bottom line", "all in all", "in conclusion", "main concerns?",
     "concerns", "as found", r"as (?:I )?(?:said|mentioned)",
@@ -78,13 +81,17 @@ def hear_page(lines: Iterable[SourceLine], scheme: Scheme) -> list[Draft]:
 
 def _hear_into(drafts: list[Draft], line: SourceLine, carried: _Carried, scheme: Scheme) -> None:
     spoken = line.time_s is not None or len(line.said) > LONG_PARAGRAPH
-    pieces = (b for s in _sentences(line.said) for b in _breaths(s)) if spoken else [line.said.strip()]
-    for said in pieces:
+    pieces = [b for s in _sentences(line.said) for b in _breaths(s)] if spoken else [line.said.strip()]
+    while pieces:
+        said = pieces.pop(0)
         heard = (
             hear_line(said, scheme, context=carried.context)
             if spoken
             else _written(said, carried.context.found, scheme)
         )
+        if spoken and heard.outcome == "asked" and len(parts := _at_each_place(heard)) > 1:
+            pieces[:0] = parts  # what is understood at one place is not asked for what is not at another
+            continue
         if heard.more and carried.last is not None and not carried.recap:
             _say_more(drafts, carried, heard)
         placed = _in_context(heard, carried, line.number, spoken, scheme)
@@ -94,6 +101,13 @@ def _hear_into(drafts: list[Draft], line: SourceLine, carried: _Carried, scheme:
             told = last if last is not None and _may_be_told_more(last, scheme) else None
             carried.last = len(drafts) - 1 if told else None
             carried.context = replace(carried.context, found=told)
+        elif not heard.more and _tells(heard):
+            carried.last, carried.context = None, replace(carried.context, found=None)  # another thing is spoken of
+
+
+def _tells(heard: Heard) -> bool:
+    """Whether a piece that was not heard may be of another thing: it has a place, or words that nothing took."""
+    return heard.outcome == "asked" or heard.place is not None or any(w.use == "none" for w in heard.words)
 
 
 @remembered(8192, "scheme")  # a page is looked at again and again while it is put right
@@ -167,6 +181,37 @@ def _breaths(sentence: str) -> Iterator[str]:
     yield sentence[at:].strip()
 
 
+def _at_each_place(heard: Heard) -> list[str]:
+    """``33 roots light 36 and a half same 40 an offset``: places told first, each further on, each with what is there."""
+    placed = [n for n, w in enumerate(heard.words) if w.use == "place" and _NUMBERED.match(w.text)]
+    begins = [n for n in placed if n - 1 not in placed]
+    told = [n for n, w in enumerate(heard.words) if w.use not in ("filler", "remark")]
+    if not begins or told[:1] != begins[:1]:
+        return []
+    cuts, highest = [0], _footage(heard.words[begins[0]].text)
+    for n in begins[1:]:
+        at = _footage(heard.words[n].text)
+        between = any(heard.words[k].use in ("kind", "word", "same") for k in range(cuts[-1], n))
+        led_to = n > 0 and heard.words[n - 1].text.lower() in _TO
+        if between and not led_to and highest is not None and at is not None and at > highest:
+            lead = n - (n > 0 and heard.words[n - 1].text.lower() in _LEADS)
+            cuts.append(lead)
+            highest = at
+    ends = [*(heard.words[n].start for n in cuts[1:]), len(heard.said)]
+    starts = [0, *ends[:-1]]
+    return [heard.said[a:b].strip(" ,") for a, b in zip(starts, ends, strict=True)]
+
+
+_TO = frozenset({"to", "through", "thru", "until", "till", "-", "or", "about"})
+_LEADS = frozenset({"at", "and", "then", "@"})
+
+
+def _footage(text: str) -> float | None:
+    """The footage that a word of a place begins with, in figures or in words; None where it is none."""
+    tokens = joined_numbers(tokens_of(text, house_lexicon()))
+    return tokens[0].number if tokens else None
+
+
 _NUMBERED = re.compile(
     r"\d|\b(?:ten|eleven|twelve|\w+teen|twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|hundred)\b", re.I
 )
@@ -184,6 +229,8 @@ def _in_context(heard: Heard, carried: _Carried, number: int, spoken: bool, sche
         carried.recap = number
     elif carried.recap not in (0, number) and _goes_further(heard, carried):
         carried.recap = 0  # the camera is under way again
+    if carried.recap == number and heard.outcome == "asked" and _RECAP.search(heard.said):
+        return _not_again(heard, "said again in a recap")
     if heard.outcome != "heard":
         return heard if not heard.more else _not_again(heard, "goes with the line before")
     if carried.recap and not _advises(heard, scheme):

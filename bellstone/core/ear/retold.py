@@ -123,7 +123,7 @@ class Retold:
                 and float(start) < float(end)
             ):
                 self.use(self.parts[b], "place")
-                named = [p for p in between if p.what in ("kinds", "weak", "attributes")]
+                named = [p for p in between if p.what in ("kinds", "weak", "attributes", "quantity", "texts")]
                 told = [p for p in named if not set(self.words(p).split()) <= BESIDE_RUNS]
                 for p in between:
                     if p not in told:
@@ -153,8 +153,9 @@ class Retold:
         if any(isinstance(p, Piece) and p.what in ("materials", "bores") for p in self.parts):
             return False  # "goes to clay"
         kinds = [p for p in self.parts if isinstance(p, Piece) and p.what in ("kinds", "weak")]
-        if len(kinds) == 1 and kinds[0] in between:  # "41 crack on the top, it runs to 43"
-            between = [p for p in between if p not in kinds and p.what not in ("attributes", "links")]
+        if len({p.says.split()[0] for p in kinds}) == 1 and kinds[0] in between:  # "41 crack on the top, it runs to 43"
+            beside = ("attributes", "links", "quantity", "texts")
+            between = [p for p in between if p not in kinds and p.what not in beside and self.words(p) != "at"]
         said = [w for p in between for w in self.words(p).split()]
         verb = next((w for w in said if w in RUNS), None)
         led = second.only_to or said[-1:] == ["to"]

@@ -13,6 +13,7 @@ from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.places import Place
 from bellstone.core.ear.retold import is_feet
 from bellstone.core.ear.token import Token
+from bellstone.core.ear.unnamed import MORE_OR_LESS, SIZES
 from bellstone.core.ear.which_number import WhichNumber
 from bellstone.core.entry import words_for
 from bellstone.core.scheme import Scheme
@@ -47,6 +48,7 @@ class Sentence(WhichNumber):
         self._for_so_long()
         self._so_long_a_thing()
         self._pipe_after_pipe()
+        self._share_between()
         self.hours_or_feet()
         if depths := self._depths_listed():
             self.out.found += depths
@@ -69,12 +71,7 @@ class Sentence(WhichNumber):
             self.out.found += found
         self._good_liner()
         self._blind_there()
-        for f in self.out.found:
-            told = f.kind in self.scheme.kinds or f.kind in ("depth", "located")
-            if marks and told and not f.negative and f.text and marks[0] not in f.text:
-                f.text = f'{f.text[:-1]}, {marks[0]}"'
-            elif marks and (f.kind in self.scheme.kinds or f.kind == "depth") and not f.negative:
-                f.text = f.text or f'"{marks[0]}"'
+        self._lies_by(marks)
         return self.out
 
     def _corrections(self) -> None:
@@ -94,6 +91,15 @@ class Sentence(WhichNumber):
         ends = [f.own_place or f.place for f in (start, end)]
         if ends[0] is not None and ends[1] is not None and all(p and is_feet(p.said) for p in ends):
             good.own_place = Place(f"{ends[0].said}-{ends[1].said}", 0, 0, runs=True)
+
+    def _lies_by(self, marks: Sequence[str]) -> None:
+        """What a thing lies by, in the words of the source, beside what else is kept of it."""
+        for f in self.out.found:
+            told = f.kind in self.scheme.kinds or f.kind in ("depth", "located")
+            if marks and told and not f.negative and f.text and marks[0] not in f.text:
+                f.text = f'{f.text[:-1]}, {marks[0]}"'
+            elif marks and (f.kind in self.scheme.kinds or f.kind == "depth") and not f.negative:
+                f.text = f.text or f'"{marks[0]}"'
 
     def _blind_there(self) -> None:
         """``could not see from 18 to 22, roots in the way``: what is told there does not say that it was not seen."""
@@ -131,6 +137,10 @@ class Sentence(WhichNumber):
         for p in pieces:
             if p.what == "deepest":
                 self.use(p, "word")
+            if self.words(p).split()[-1] in MORE_OR_LESS and set(before.words) & SIZES:
+                self.use(p, "word")  # "same thing, but heavier": not as heavy as was said
+                before.words = [w for w in before.words if w not in SIZES]
+                before.text = before.text or f'"{self.as_said(p)}"'
         reader.more()
         if sized and CLEANED & set(before.words):  # the size before was the size as found
             before.was, before.size = before.size, ""

@@ -11,6 +11,8 @@ LOCATED = ("located", "is located", "was located", "marked")
 PIPES = words_of("line sewer lateral drain pipe piping main")  # behind a thing of the ground: the pipe that serves it
 ENDING = words_of("starts start begins begin ends end beginning ending")
 DRAWN_ABOVE = words_of("curb fence tree hedge wall property lot street roof drip")  # a line of these lies on the ground
+MORE_OR_LESS = words_of("heavier worse bigger larger thicker lighter smaller better thinner deeper")
+SIZES = words_of("slight small light medium heavy large full")
 CLEANED_STATES = frozenset({"cut_flush", "loose", "cleared", "mostly_cleared"})
 
 
@@ -99,20 +101,37 @@ class Unnamed(Group):
             self.s.use(p, "same")
         forms = forms_of(before.kind, self.s.scheme)
         words = list(before.words) if ditto else [w for w in before.words if w in forms]
+        than = next((p for p in self.parts if self.s.words(p).split()[-1] in MORE_OR_LESS), None) if ditto else None
+        if than is not None:  # "same thing but heavier": how heavy the one before was says nothing of it
+            self.s.use(than, "word")
+            words = [w for w in words if w not in SIZES]
         found = Found(
             before.kind,
             words,
-            size=before.size if ditto else "",
+            size=before.size if ditto and than is None else "",
+            text=f'"{self.s.as_said(than)}"' if than is not None else "",
             clock=before.clock if ditto else "",
             negative=before.negative,
         )
         self.found, self.spots = [found], [(0, found)]
 
+    def _same_as(self, before: Found | None) -> None:
+        """``36 and a half, roots same``: what was said of the thing before, where nothing else is said of this one."""
+        ditto = next((p for p in self.parts if p.what == "dittos" and not self._is_used(p)), None)
+        if ditto is None or before is None or len(self.found) != 1 or before.negative:
+            return
+        one = self.found[0]
+        if one.kind == before.kind and not (one.words or one.size or one.clock or one.negative):
+            one.words, one.size, one.clock = list(before.words), before.size, before.clock
+            self.s.use(ditto, "same")
+
     def _is_nothing(self) -> bool:
         """``nothing 30-60``: a stretch with nothing found."""
         said = [p for p in self.parts if p.what not in ("fillers", "links", "sign")]
         alone = len(said) == 1 and self.s.words(said[0]) in ("nothing", "none", "none seen", "none found")
-        if not (alone and self.places and all(p.runs for p in self.places)):
+        first = self.places[0] if len(self.places) == 1 else None  # "27, nothing", read out as the camera goes
+        read_out = first is not None and first.bare and self.s.words(said[0]) == "nothing" if alone else False
+        if not (alone and self.places and (all(p.runs for p in self.places) or read_out)):
             return False
         self.s.out.doubts = [d for d in self.s.out.doubts if d != "a negative that nothing stands to"]
         return True

@@ -9,6 +9,7 @@ from bellstone.core.ear.places import Place
 from bellstone.core.ear.quantities import Quantity
 from bellstone.core.ear.retold import Retold, is_feet
 
+MOST_APART_PCT = 20.0  # two shares said as one range lie no further apart; our own value
 SAME_PLACE_FT = 2.0  # what is said again within a bell or two of itself; our own value
 
 
@@ -64,6 +65,21 @@ class WhichNumber(Retold):
     def or_an_hour(self, place: Place) -> None:
         self.out.doubts.append("a bare number up to 12: a foot, or an hour?")
         self.out.hours.append(list(self._tokens_of(place))[-1])
+
+    def _share_between(self) -> None:
+        """``Sixty, seventy percent.`` and nothing else: from the one to the other, of the thing before."""
+        told = [p for p in self.parts if isinstance(p, Place) or p.what not in ("fillers", "links", "sign", "hedges")]
+        if len(told) != 2 or not isinstance(told[0], Place) or not isinstance(told[1], Piece) or not told[0].bare:
+            return
+        share = told[1].quantity
+        if told[1].says != "pct" or share is None or not share.is_one or not is_feet(told[0].said.lstrip("~")):
+            return
+        low = float(told[0].said.lstrip("~"))
+        if 0 < low < share.low <= low + MOST_APART_PCT:
+            at = list(self._tokens_of(told[0]))[0]
+            whole = Quantity("pct", low, share.low, at, told[1].j)
+            self.parts = [p for p in self.parts if p is not told[0]]
+            self.parts[self.parts.index(told[1])] = Piece("quantity", "pct", at, told[1].j, whole)
 
     def _next_to_what(self) -> None:
         """``the next pipe is off, at 16``: *next* before any footage may lie at the footage behind it."""
