@@ -125,5 +125,7 @@ def bend_at(pieces: Sequence[Piece], i: int) -> Piece | None:
     led = any(p.what == "places" and p.says == "at" or p.what == "fillers" for p in pieces[i + 1 :])
     placed = [p for p in rest if p.quantity is not None and p.quantity.unit in ("bare", "ft")]
     another = any(p.what == "dittos" for p in pieces)  # "a 45 at 23 and another one at 25"
-    one = led and (len(placed) == 1 or another and bool(placed))
+    turns = i + 1 < len(pieces) and pieces[i + 1].says in ("left", "right", "up", "drop")
+    alone = turns and i > 0 and pieces[i - 1].what == "fillers"  # "there's a ninety to the left": where one is
+    one = led and (len(placed) == 1 or another and bool(placed)) or alone and not placed
     return Piece("kinds", f"fitting bend {tidy(q.low)}", pieces[i].i, pieces[i].j) if one else None

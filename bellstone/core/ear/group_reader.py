@@ -300,8 +300,10 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
         """A crack that is said to be in the bell."""
         for f in self.found:
             if f.kind in ("crack", "cracked_bell"):
-                f.kind = "cracked_bell"
-                f.words = [w for w in f.words if w in words_for("cracked_bell", self.s.scheme)]
+                known = words_for("cracked_bell", self.s.scheme)
+                lost = [w for w in f.words if w not in known]
+                f.kind, f.words = "cracked_bell", [w for w in f.words if w in known]
+                f.text = f.text or (f'"{", ".join(lost)}"' if lost else "")  # how it runs, which a bell has no word for
                 self.s.use(p, "kind")
 
     def _is_whose(self, p: Piece, n: int) -> bool:

@@ -27,7 +27,8 @@ _WHERE = (
     (rf"at (?:about|around|maybe) {_NUMBER}{_FT}", "~{0}"),
 )
 _LAID = re.compile(
-    r"(?:this is |it is |we (?:got|have) )?(?P<pipe>[a-z ]{2,30}?)(?: pipe)?(?: (?:in|with|laid in))? "
+    r"(?:this is |it is |(?:the )?(?:pipe|line) is |we (?:got|have) )?(?:an? )?(?:(?P<bore>\d+) ?(?:inch|in|\") )?"
+    r"(?P<pipe>[a-z ]{2,30}?)(?: pipe)?(?: (?:in|with|laid in))? "
     r"(?P<ft>\d+(?:\.\d+)?) (?:foot|ft|feet) (?:joints?|lengths?|sticks?|sections?)"
 )
 
@@ -37,6 +38,8 @@ def lies_line(words: str) -> str | None:
 
     >>> lies_line("back pitch from 60 to 66"), lies_line("no fall from 30 on"), lies_line("clay pipe 2 foot joints")
     ('60-66 back pitch', '30 on flat pitch', 'pipe clay 2ft lengths')
+    >>> lies_line("the pipe is 6 inch clay 2 foot joints")
+    'pipe clay 6in 2ft lengths'
     >>> lies_line("flat"), lies_line("roots 2 foot joints")
     (None, None)
     """
@@ -49,5 +52,6 @@ def lies_line(words: str) -> str | None:
                 return f"{line.format(*(g for g in found.groups() if g))} {word} pitch"
     laid = _LAID.fullmatch(words)
     if laid is not None and (pipe := read_pipe(laid["pipe"])) is not None and pipe.material != "unknown":
-        return f"pipe {laid['pipe']} {laid['ft']}ft lengths"
+        bore = f" {laid['bore']}in" if laid["bore"] else ""
+        return f"pipe {laid['pipe']}{bore} {laid['ft']}ft lengths"
     return None

@@ -57,6 +57,11 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
     if heard.outcome != "heard" and _is_asked_or_begun(reading, typed) and not better:
         return reading
     if heard.outcome == "kept":
+        if typed and reading.unread and reading.acts and not _is_named(text, reading, scheme):
+            whole = Span(start=0, end=len(text), why=heard.why)
+            return EntryReading(text=text, unread=(whole,), time_s=time_s)
+        if typed and reading.unread and reading.acts and not re.search(r"\d", text):
+            return _partly_read(text, reading)
         return reading if typed or not reading.unread or not reading.acts else _partly_read(text, reading)
     return _as_reading(text, heard, scheme, stamp.end() if stamp else 0, time_s)
 
@@ -102,8 +107,22 @@ def _swallows(reading: EntryReading, scheme: Scheme) -> bool:
     """``hard to say if it's cracked at 20``: an event that keeps its words took a sentence, a footage or a thing in it."""
     events = [act.sighting for act in reading.acts if act.act == "see" and act.sighting.kind in FREE]
     kept = [s.text.lower() for s in events if s.position.by == "order"]
+    if events and not _is_named(reading.text, reading, scheme):
+        return True  # "he's outside" begins as *head changed* does
     things = kind_words(scheme).keys()
     return any(re.search(r"\bat \d", text) or things & set(re.findall(r"[a-z_]+", text)) for text in kept)
+
+
+LEAST_BEGUN = 4  # letters of a word that may stand for the name it begins
+
+
+def _is_named(text: str, reading: EntryReading, scheme: Scheme) -> bool:
+    """Whether each thing of a reading stands there by a name, or its first letters: ``we keep pushing`` is no *wear*."""
+    names = kind_words(scheme)
+    words = set(re.findall(r"[a-z_]+", text.lower()))
+    begun = tuple(w for w in words if len(w) >= LEAST_BEGUN)
+    said = {kind for name, kind in names.items() if name in words or any(name.startswith(w) for w in begun)}
+    return all(act.sighting.kind in said for act in reading.acts if act.act == "see")
 
 
 def _settles(reading: EntryReading, scheme: Scheme) -> bool:

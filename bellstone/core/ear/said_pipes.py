@@ -48,7 +48,8 @@ class SaidPipes(Group):
         for n, m in reversed(list(zip(materials, materials[1:], strict=False))):
             before, after = self.parts[n], self.parts[m]
             between = " ".join(self.s.words(p) for p in self.parts[n + 1 : m])
-            either = between in ("or", "/", "or maybe") and before.says != after.says
+            told = any(p.what == "changes" for p in self.parts)  # "transition at 12 CI/PVC"
+            either = between in (("or", "or maybe") if told else ("or", "/", "or maybe")) and before.says != after.says
             lined = before.says == "liner" != after.says and between in (
                 "",
                 "in",
@@ -156,7 +157,8 @@ class SaidPipes(Group):
                 and bool(BEGIN & {w for p in self.parts for w in self.s.words(p).split()})
             )
             return Found("change" if change is not None or begins else "pipe", change=pipes[0])
-        if len(pipes) == 2 and change is not None and materials[0] < change < materials[1]:
+        both_sides = len(pipes) == 2 and self.s.words(self.parts[materials[0] + 1]) == "/"
+        if len(pipes) == 2 and change is not None and (materials[0] < change < materials[1] or both_sides):
             both = f"{pipes[0]} > {pipes[1]}"
             then = "then" in self.s.words(self.parts[change]).split()
             if self._runs and len(self.places) == 1 and (then or self.places[0].only_to):
