@@ -27,9 +27,10 @@ _LATELY = (
     r"(?:yesterday|today|earlier today|recently|the day before|already|this (?:morning|week|month|year)|"
     rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)(?: went in)?|"
     r"before (?:we|i) (?:put|ran|sent|pushed|looked|went)(?: the camera| it| a camera)?(?: in| down| through)?|"
-    rf"since [a-z]+|{_AGO})"
+    r"since [a-z]+|(?:in|within|over|during) the (?:last|past) "
+    rf"(?:year|month|week|few years|few months|couple of years|\d+ (?:years|months))|{_AGO})"
 )
-_CLEANED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled|flailed|cut)"
+_CLEANED = r"(?:cleared|(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled|flailed|cut)"
 _CLEARED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled)"  # without roots: what is left of them?
 _CLEANER = r"(?:they|we|he|she|i|(?:the )?(?:owner|plumber)|the last guy|somebody|another outfit|the other company)"
 _IT = r"(?: it| the line| the pipe| the roots)?"
@@ -37,8 +38,10 @@ _LINE = r"(?:the |this )?(?:line|pipe|lateral|sewer|it|main line|roots)(?: is| w
 _FAR = rf"(?:(?: all the way)?(?: out)?(?: to| up to) \d+(?:\.\d+)?{_FT})"
 _TOOL = r"(?: with (?:a |an |the )?[a-z0-9\" .]{1,30}?)"
 _TIMES = r"(?: (?:once|twice|again|a few times|several times|\d+ times))"
+_SAYS = r"(?:says?|said|reports?|reported|tells? us|told us|states?|stated)"
+_TOLD = rf"(?:(?:the )?(?:owner|homeowner|tenant|occupant|customer|seller|buyer) {_SAYS}(?: that)?(?: the)? )?"
 _CLEANED_BEFORE = (
-    rf"{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}?{_TIMES}? {_LATELY}{_FAR}?",
+    rf"{_TOLD}{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}?{_TIMES}? {_LATELY}{_FAR}?",
     rf"{_CLEANER}(?: just)?(?: have)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}?{_TIMES}? {_LATELY}{_FAR}?",
     rf"(?:{_LINE} )?(?:last )?{_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}",
     rf"(?:{_CLEANER} )?{_CLEANED}{_IT}{_TOOL}{_FAR}",

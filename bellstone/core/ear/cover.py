@@ -10,6 +10,7 @@ from bellstone.core.ear.comes_in import comes_in_at
 from bellstone.core.ear.either import either_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
 from bellstone.core.ear.flow import waited_at, water_state_at
+from bellstone.core.ear.gallons import gallons_at
 from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.inflection import stem
 from bellstone.core.ear.lexicon import Lexicon, Phrase
@@ -158,7 +159,11 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
     """What is built of parts and stands in no list: likenesses, marks, advice, remarks, the state of the water."""
     found = [(what, "", end) for what, end in (*alike_at(words, i, lexicon), *mark_at(words, i, lexicon.grounds))]
     found += [("acts", "recommend", advice_at(words, i)), ("acts", "note", remark_at(words, i))]
-    found += [("sides", words[i], side_at(words, i)), ("texts", "", passing_at(words, i))]
+    found += [
+        ("sides", words[i], side_at(words, i)),
+        ("texts", "", passing_at(words, i)),
+        ("texts", "", gallons_at(words, i)),
+    ]
     if opening := opening_at(words, i):  # before the same words as what was flushed
         yield PHRASE - LONGER * (opening - i + 1), Piece("kinds", "access", i, opening)
     found += [("attributes", says, end) for says, end in water_state_at(words, i)]

@@ -26,6 +26,7 @@ SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", 
 MANY = frozenset(
     {"a bunch of", "bunch of", "tons of", "a ton of", "loads of", "a load of", "lots of", "a lot of", "plenty of"}
 )
+PASSIVE = ("was", "were", "has been", "have been", "had been")
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
@@ -112,6 +113,9 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
         if self._is_used(p):
             return False
         after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        done = after is not None and after.what != "unknown" and self.s.words(after).split()[0].endswith("ed")
+        if done and self.s.words(p) in PASSIVE:
+            return True  # "the line was flushed": how the formal tell what was done
         about = self.s.words(p) in ("around", "right around") and after is not None and after.what == "quantity"
         return about or self.s.words(p) in ("at", "@", "right at") or self._leads_to_a_thing(p, n)
 

@@ -186,9 +186,10 @@ def lexicon_of(tree: dict[str, Any]) -> Lexicon:
     pairs = frozenset(frozenset((a, b)) for a, listed in tree.get("pairs", {}).items() for b in _listed(listed))
     phrases += [
         Phrase((*way.split(), side), "landmarks", "noun")
-        for way in _listed(tree["compass"]["ways"])
-        for side in _listed(tree["compass"]["sides"])
-    ]  # "the north wall", "southwest corner": where, and not which way
+        for table in ("compass", "parts")
+        for way in _listed(tree[table]["ways"])
+        for side in _listed(tree[table]["sides"])
+    ]  # "the north wall", "middle of the street": where, and not which way
     phrases = [p for p in phrases if not (len(p.words) == 1 and p.words[0].isdecimal())]  # 0 is a place, not *none*
     return Lexicon(
         tuple(phrases),

@@ -8,7 +8,9 @@ _MAINS = r"(?:main|sewer|line|tap|connection|tie in|tank|septic|manhole)"
 _BE = r"(?: looks?)?(?: is| s| was| should be| would be| must be| might be| could be| to be| will be| lies)+"
 _SOFT = r"(?: (?:about|around|approximately|roughly|maybe|probably|like|say|something like|somewhere around|some|~|only|just|another))*"
 # "main is about 85 feet": how far, where no *at* and no *here* says that it is there
-_HOW_FAR = re.compile(rf"\b{_MAINS}{_BE}{_SOFT} {_NUMBER}\b(?! (?:inch|inches|in)\b)(?! (?:feet|foot|ft|in|inches)? ?(?:deep|down|below))")
+_HOW_FAR = re.compile(
+    rf"\b{_MAINS}{_BE}{_SOFT} {_NUMBER}\b(?! (?:inch|inches|in)\b)(?! (?:feet|foot|ft|in|inches)? ?(?:deep|down|below))"
+)
 _OWNER = r"(city|county|town|village|public|municipal|district|utility|private|neighbor|neighbour|association|hoa|main)"
 _PART = r"(?: s|'s)?(?: (?:main|sewer|line|side|part|portion|pipe|lateral|responsibility|section))?"
 _BEGINS = r"(?: (?:starts?|begins?|started|takes over|picks up|takes it|is responsible))"

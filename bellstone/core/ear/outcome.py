@@ -207,7 +207,10 @@ class Outcome:
     def _taken_back(self) -> list[tuple[str, ...]]:
         """What was thought to be there as not there: it is what one says it for."""
         thought = bool({t.word for t in self.tokens} & THOUGHT)
-        return [tuple(replace(f, negative=True).line for f in self.found)] if thought and self.found else []
+        denied = tuple(
+            replace(f, negative=f.kind != "dismissed").line for f in self.found
+        )  # "it was just a shadow" stands
+        return [denied] if thought and self.found else []
 
     def _seen_otherwise(self) -> list[str]:
         """What another claims and was not found where it is claimed, as the lines that say so."""

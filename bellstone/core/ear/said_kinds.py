@@ -23,6 +23,7 @@ CAME = [
     c.split() for c in ("got to", "got into", "made it to", "came to", "came into", "got all the way to", "got out to")
 ]
 BEYOND = frozenset({"downstream", "next", "far", "other"})  # the pipe there, told against this one
+STANDS_AT = ("located", "is located", "was located", "located at", "located it at")
 OVER = (
     "over",
     "above",
@@ -47,10 +48,12 @@ class SaidKinds(Group):
 
     def read_kinds(self) -> None:
         negative = hedged = False
+        stood: list[Piece] = []  # negatives that closed the clause of the kind before them
         last = -1
         for n, p in enumerate(self.parts):
             if p.what == "negatives" and self._of_the_kind_before(last, n):
                 self.found[-1].negative = True  # "main not found, stopped 92"
+                stood.append(p)
                 self.s.use(p, "negative")
             elif p.what == "negatives":
                 negative = True
@@ -67,6 +70,8 @@ class SaidKinds(Group):
             elif self.s.words(p) in EITHER and self.found and self.found[-1].negative:
                 negative = True  # "no roots or cracks"
                 self.s.use(p, "negative")
+            elif p.says == "located" and n and self.parts[n - 1].what == "kinds" and self.s.words(p) in STANDS_AT:
+                self.s.use(p, "filler")  # "a cleanout located in the garage": where it stands
             elif p.what == "kinds" and self._is_below(n):
                 self.s.use(p, "place")  # "4 foot 3 over the break at 37": what it was located above
             elif p.what == "kinds" and self._is_lodged(p):
@@ -80,7 +85,7 @@ class SaidKinds(Group):
                 negative = negative and self._goes_on(n)
             elif self._ends_scope(n):
                 negative = False  # "neither holes nor breaks, one crack"
-        self._negatives_behind(last, negative)
+        self._negatives_behind(last, negative, stood)
 
     def _is_below(self, n: int) -> bool:
         """Whether a thing is only what a reading above ground was taken over."""
@@ -174,9 +179,9 @@ class SaidKinds(Group):
         other = after is not None and after.what not in ("kinds", "negatives", "links")
         return p.what == "links" and (p.says == "stop" or self.s.words(p) == "," and other)
 
-    def _negatives_behind(self, last: int, negative: bool) -> None:
+    def _negatives_behind(self, last: int, negative: bool, stood: list[Piece]) -> None:
         """``roots: none`` is no roots; any other negative behind the last kind has nothing to stand to."""
-        tail = [p for p in self.parts[last + 1 :] if p.what == "negatives"] if last >= 0 else []
+        tail = [p for p in self.parts[last + 1 :] if p.what == "negatives" and p not in stood] if last >= 0 else []
         one = len(self.found) == 1 and len(tail) == 1 and not self.found[0].negative
         if one and self._ends_on_negative(last):
             self.found[0].negative = True

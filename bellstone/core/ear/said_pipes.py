@@ -41,6 +41,17 @@ class SaidPipes(Group):
             self._beside_findings(materials, negative)
         elif not negative:
             self._stated(materials, changes)
+        self._thought_to_be(materials)
+
+    def _thought_to_be(self, materials: list[int]) -> None:
+        """``could be orangeburg``, ``maybe PVC at 22``: a change may be in doubt; of what pipe it is nothing can be."""
+        hedge = next((p for p in self.parts[: materials[0]] if p.what == "hedges"), None) if materials else None
+        for f in self.found:
+            if hedge is not None and f.kind == "change":
+                f.unsure = True
+                self.s.use(hedge, "hedge")
+            elif hedge is not None and f.kind == "pipe":
+                self.doubt("that pipe, or only thought to be?")
 
     def _one_pipe_of_two(self) -> None:
         """``abs or pvc``, of which nobody knows the material; ``a liner in clay``, ``lined clay``: a liner and its host."""

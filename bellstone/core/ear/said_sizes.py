@@ -16,6 +16,7 @@ LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be wate
 
 AWAY = frozenset({"off", "from", "away", "out", "behind", "left", "right", "inside", "outside", "back", "toward", "in"})
 PARTLY = frozenset({"in", "out", "open", "buried", "inside", "under", "off", "way", "over"})
+ROUND = ("crack", "roots", "hole", "break")
 HAVE_BORES = ("access", "fitting", "coupling", "cap", "branch")  # a usual bore in inches is theirs
 
 
@@ -177,6 +178,10 @@ class SaidSizes(Group):
 
     def _hours_of(self, p: Piece, n: int, q: Quantity) -> None:
         owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
+        if (
+            owner is not None and owner.kind == "offset"
+        ):  # a step is told by its way; the crack beside it lies round the pipe
+            owner = next((f for f in self.found if f.kind in ROUND and not f.clock and not f.negative), owner)
         if owner is not None and 0 < q.low <= 12 and 0 < q.high <= 12:
             sides = [w for w in owner.words if w in HOURS_OF]
             if not all(within(HOURS_OF[w], q.low, q.high) for w in sides):

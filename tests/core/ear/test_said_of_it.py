@@ -148,3 +148,33 @@ def test_what_backed_up_did_not_come_up_again() -> None:
 
 def test_all_the_way_around_at_a_footage_is_not_about_it() -> None:
     assert hear_line("cracked all the way around at 45", HOUSE).lines == ("45 crack around",)
+
+
+@pytest.mark.parametrize(("said", "lines"), [
+    ("The downstream connection to the municipal sewer was not reached.", ("main not reached",)),
+    ("Main not reached; stopped, 68; reason: offset, up, one inch", ("main not reached", "68 stopped", "68 offset up 1in")),
+    ("The camera was introduced through a 4 inch cleanout located in the garage.", ("near garage: access 4in",)),
+    ("The line was flushed with approximately 5 gallons of water, which passed the camera at 50 feet without delay.",
+     ('50 flush moved_well "with approximately 5 gallons of water"',)),
+    ("A fracture with visible displacement is present at 33 feet from 10 o'clock to 2 o'clock.",
+     ("33 crack 10-2 o'clock", "33 offset")),
+    ("At 55 feet a lateral connection enters from the left and appears to be active.", ('55 branch left "appears to be active"',)),
+    ("six inch clay, two foot joints", ("pipe clay 6in 2ft lengths",)),
+    ("trans @ 12 CI/PVC", ("12 change iron > pvc",)),
+])  # fmt: skip
+def test_formal_and_short_talk_is_heard(said: str, lines: tuple[str, ...]) -> None:
+    assert heard(said) == lines
+
+
+@pytest.mark.parametrize(("said", "candidate"), [
+    ("could be orangeburg", ("pipe fibre",)),
+    ("I thought I saw a crack at 22 but it was just a shadow", ("22 none: crack", "22 dismissed glare")),
+])  # fmt: skip
+def test_what_is_only_thought_is_asked(said: str, candidate: tuple[str, ...]) -> None:
+    asked = hear_line(said, HOUSE)
+    assert asked.outcome == "asked" and candidate in asked.candidates
+
+
+def test_the_middle_of_a_thing_is_a_place_and_its_far_side_may_be_the_mains() -> None:
+    assert hear_line("main at the far side of the street 110 ft", HOUSE).outcome == "asked"
+    assert heard("depth at the center of the driveway is 4 feet 10") == ("near center of the driveway: depth 4'10\"",)

@@ -14,13 +14,18 @@ def heard(*said: str) -> list[str]:
 
 
 def test_a_word_that_begins_as_one_of_a_new_breath_does_is_none() -> None:
-    assert heard("Twenty one, here's some roots, kind of light, coming in at the top of the joint.") == ["21 roots light top joint"]
+    assert heard("Twenty one, here's some roots, kind of light, coming in at the top of the joint.") == [
+        "21 roots light top joint"
+    ]
 
 
 def test_more_is_said_of_a_thing_only_right_behind_it() -> None:
     assert heard("Roots at fifty eight, and these are bad. Sixty, seventy percent.") == ["58 roots heavy 60-70%"]
     between = "You can see the paper hanging on it. Now we're getting into some water. It's about an inch."
-    assert heard(f"At thirty six it drops down about a half inch. {between}") == ["36 offset drop ~0.5in", "36 settled paper"]
+    assert heard(f"At thirty six it drops down about a half inch. {between}") == [
+        "36 offset drop ~0.5in",
+        "36 settled paper",
+    ]
 
 
 @pytest.mark.parametrize(("said", "lines"), [
@@ -40,10 +45,17 @@ def test_a_sentence_takes_what_it_needs_from_those_before(said: str, lines: list
 
 
 def test_what_is_summed_up_is_not_said_again() -> None:
-    told = heard("Roots at twenty, light.", "So to sum it up you've got roots at three joints and the open joint at fifty five.")
+    told = heard(
+        "Roots at twenty, light.", "So to sum it up you've got roots at three joints and the open joint at fifty five."
+    )
     assert told == ["20 roots light"]
 
 
 def test_a_stretch_is_not_cut_before_its_end() -> None:
-    assert heard("okay from thirty there's scale on the sides it runs to forty you know and then at fifty an offset") != []
-    assert not any(line.startswith("40 ") for line in heard("okay from thirty there's scale on the sides all the way to forty you know"))
+    assert (
+        heard("okay from thirty there's scale on the sides it runs to forty you know and then at fifty an offset") != []
+    )
+    assert not any(
+        line.startswith("40 ")
+        for line in heard("okay from thirty there's scale on the sides all the way to forty you know")
+    )
