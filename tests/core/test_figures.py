@@ -199,6 +199,7 @@ WORKING: dict[str, Any] = {
     "record.advice.MOST_STATION_FT": 5000.0,
     "record.advice.MOST_DIG_FT": 300.0,
     "ear.page.LONG_PARAGRAPH": 180,
+    "ear.meanings.SMALL_FT": 12.0,
     "ear.page.BREATH_WORDS": 14,
     "ear.page.LEAST_BREATH_WORDS": 3,
     "ear.bores.BENDS": (22, 22.5, 45, 90),  # the fittings that are made

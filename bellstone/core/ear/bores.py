@@ -119,6 +119,8 @@ def bend_at(pieces: Sequence[Piece], i: int) -> Piece | None:
         or not q.is_one
         or q.low not in BENDS
         or any(p.what in ("kinds", "weak") for p in pieces)
+        or i > 0
+        and (pieces[i - 1].says == "at" or any(p.says == "joint" for p in pieces[:i]))  # "joints at 22 and 25"
     ):
         return None
     rest = [p for p in pieces[i + 1 :] if p.what != "fillers" or p.says]

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.heard import MOST_CANDIDATES, Heard
+from bellstone.core.ear.numbers import OF_A_SIZE
 from bellstone.core.ear.token import Token
 
 
@@ -24,7 +25,28 @@ def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) ->
             start, end = tokens[piece.i].start, tokens[piece.j - 1].end
             ways = [means.strip() for means in piece.says.split("/")]
             return [Meaning(text[start:end], means, f"{text[:start]}{means}{text[end:]}") for means in ways]
-    return _right_at(text, tokens, pieces)
+    return _right_at(text, tokens, pieces) or _and_a_half(text, tokens)
+
+
+def _and_a_half(text: str, tokens: Sequence[Token]) -> list[Meaning]:
+    """``42 1/2 offset``: at 42 and a half feet, or half an inch at 42."""
+    for a, b, c in zip(tokens, tokens[1:], tokens[2:], strict=False):
+        whole = (
+            a.number is not None
+            and not a.fraction
+            and not a.spoken
+            and a.number > SMALL_FT
+            and a.number == int(a.number)
+        )
+        half = b.fraction and not b.spoken and not b.glued and b.number in (0.25, 0.5, 0.75)
+        if whole and half and c.number is None and c.word in OF_A_SIZE - {"in", "inch", "inches"}:
+            said = text[a.start : b.end]
+            ways = {f"{(a.number or 0) + (b.number or 0):g} ft": "", f"{a.number:g} ft, {text[b.start : b.end]} in": ""}
+            return [Meaning(said, means, f"{text[: a.start]}{means}{text[b.end :]}") for means in ways]
+    return []
+
+
+SMALL_FT = 12.0  # "1 1/2 offset" is a size: no line is read so near its beginning. Working value
 
 
 HAVE_SIDES = ("fitting", "branch", "offset")

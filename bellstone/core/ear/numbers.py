@@ -135,6 +135,8 @@ def _with_fraction(
         after = tokens[end]
         unit = _word(tokens, end + 1)
         of_its_own = value > 3 and unit in ("in", "inch", '"', "step", "drop")  # "32 1/2in": 32 ft, and half an inch
+        if not first.spoken and _is_a_place(tokens, end):
+            return value + (after.number or 0.0), end + 1, False
         if after.glued or value <= 12 and (after.number or 0) < 1 and not first.spoken and not of_its_own:
             return value + (after.number or 0.0), end + 1, False
     if (
@@ -146,6 +148,26 @@ def _with_fraction(
     ):
         return value + (tokens[end + 1].number or 0.0), end + 2, False
     return value, end, False
+
+
+OF_A_SIZE = words_of(
+    "in inch inches step drop dn down up offset gap open opening lip separated dip belly sag water standing mud sand gravel"
+)
+OF_A_SHARE = words_of("full of blocked plugged choked closed gone filled pipe the percent % wall")
+LEADS_TO_A_PLACE = words_of("at @ from to near about around past beyond between")
+
+
+def _is_a_place(tokens: Sequence[Token], n: int) -> bool:
+    """``at 41 1/2 roots``, ``41 1/2 ft``: a written half or quarter that goes with the number before it, as feet."""
+    part, after = tokens[n].number or 0.0, _word(tokens, n + 1)
+    if (
+        part not in (0.25, 0.5, 0.75)
+        or tokens[n].spoken
+        or after in ("in", "inch", "inches", '"')
+        or after in OF_A_SHARE
+    ):
+        return False
+    return after in ("ft", "feet", "foot", "'") or _word(tokens, n - 2) in LEADS_TO_A_PLACE or after not in OF_A_SIZE
 
 
 def _cardinal(tokens: Sequence[Token], i: int) -> tuple[float, int] | None:

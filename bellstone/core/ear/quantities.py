@@ -266,7 +266,8 @@ def _inches_behind(tokens: Sequence[Token], j: int, feet: float, led: bool) -> t
         return None
     unit, end = _unit(tokens, n + 1, tokens[n])
     if unit == "in":
-        return (float(tokens[n].number or 0), end) if not _sized_thing(tokens, end) else None
+        marked = _w(tokens, j - 1) == "'" and tokens[n].glued and tokens[end - 1].glued  # 42'6", however it goes on
+        return (float(tokens[n].number or 0), end) if marked or not _sized_thing(tokens, end) else None
     ends = end == len(tokens) or tokens[end].is_sign
     spelled = _w(tokens, j - 1) in (
         "foot",

@@ -55,7 +55,26 @@ def _plain_with_places(text: str) -> tuple[str, list[int]]:
 
 
 def _plain_tokens(text: str, start: int, end: int) -> list[Token]:
-    return [_token(m[0], m.start(), m.end(), text) for m in _TOKEN.finditer(text, start, end)]
+    out: list[Token] = []
+    for m in _TOKEN.finditer(text, start, end):
+        if _is_list(m[0], text[max(m.start() - 1, 0) : m.start()], text[m.end() : m.end() + 1]):
+            slash = m.start() + m[0].index("/")
+            spans = ((m.start(), slash), (slash, slash + 1), (slash + 1, m.end()))
+            out += [_token(text[a:b], a, b, text) for a, b in spans]
+        else:
+            out.append(_token(m[0], m.start(), m.end(), text))
+    return out
+
+
+OF_AN_INCH = frozenset({2, 3, 4, 5, 6, 8, 10, 16, 32})
+
+
+def _is_list(said: str, before: str, after: str) -> bool:
+    """``22/25/28``: numbers written side by side, and no part of one; ``3/8`` is one."""
+    top, slash, bottom = said.partition("/")
+    if not slash or not (top.isdecimal() and bottom.isdecimal()):
+        return False
+    return int(bottom) not in OF_AN_INCH or int(top) >= int(bottom) or "/" in (before, after)
 
 
 def _token(said: str, start: int, end: int, text: str) -> Token:

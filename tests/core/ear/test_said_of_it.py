@@ -178,3 +178,24 @@ def test_what_is_only_thought_is_asked(said: str, candidate: tuple[str, ...]) ->
 def test_the_middle_of_a_thing_is_a_place_and_its_far_side_may_be_the_mains() -> None:
     assert hear_line("main at the far side of the street 110 ft", HOUSE).outcome == "asked"
     assert heard("depth at the center of the driveway is 4 feet 10") == ("near center of the driveway: depth 4'10\"",)
+
+
+@pytest.mark.parametrize(("said", "lines"), [
+    ("41 1/2 roots", ("41.5 roots",)), ("at 41 1/2 heavy roots", ("41.5 roots heavy",)), ("41 1/2 ft roots", ("41.5 roots",)),
+    ("half inch offset at 41 1/2", ("41.5 offset 0.5in",)), ("belly 40 1/2 to 48 1/2", ("40.5-48.5 standing",)),
+    ('42 1/2" gap', ("42 open 0.5in",)), ("42 1/2 full of roots", ("42 roots 50%",)),
+    ("42'6\" offset dn 3/8", ("42.5 offset drop 0.375in",)),
+    ("22/25/28 light roots", ("22 roots light", "25 roots light", "28 roots light")), ("gap 3/8 at 40", ("40 open 0.375in",)),
+])  # fmt: skip
+def test_a_half_goes_with_the_feet_or_with_the_inches_and_a_slash_may_part_a_list(
+    said: str, lines: tuple[str, ...]
+) -> None:
+    assert heard(said) == lines
+
+
+@pytest.mark.parametrize(("said", "candidates"), [
+    ("42 1/2 offset", (("42.5 offset",), ("42 offset 0.5in",))), ("42 1/2 gap", (("42.5 open",), ("42 open 0.5in",))),
+])  # fmt: skip
+def test_a_half_before_what_is_measured_in_inches_is_asked(said: str, candidates: tuple[tuple[str, ...], ...]) -> None:
+    asked = hear_line(said, HOUSE)
+    assert asked.outcome == "asked" and asked.candidates[:2] == candidates
