@@ -5,7 +5,10 @@ from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 
+from bellstone.core.assess import assess
+from bellstone.core.edits import add_line, new_record
 from bellstone.core.ground import remembered, uncollected
+from tests.core.said import HOUSE, read_line
 
 
 class Thing:
@@ -92,3 +95,15 @@ def test_the_collector_is_as_it_was_after_many_were_made_also_by_one_that_failed
         assert gc.collect() >= 1
     finally:
         gc.enable()
+
+
+def test_a_line_that_grows_by_one_finding_keeps_the_others_the_very_same() -> None:
+    """The camera goes out: each new footage is the farthest, and the pipe ends further on."""
+    record = new_record("9 Alder Row", "yard cleanout", "yard cleanout")
+    for text in ("0 pipe clay 4in", "12 roots joint 30%", "18 offset up 0.5in", "25-31 crack"):
+        record = add_line(record, read_line(text))[0]
+    before = {f.id: f for f in assess(record, HOUSE).findings}
+    after = {f.id: f for f in assess(add_line(record, read_line("44 break chip"))[0], HOUSE).findings}
+    assert len(after) == len(before) + 1
+    same = [f for f in before.values() if f.kind in ("roots", "offset", "crack")]
+    assert len(same) == 3 and all(after[f.id] is f for f in same)

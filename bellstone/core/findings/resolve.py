@@ -2,7 +2,7 @@
 
 from bisect import bisect_left
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Any
 
 from bellstone.core.entry import clock_words, position_words, sighting_line
@@ -99,24 +99,47 @@ def _rolled(run: Run, bottom_at: float) -> Run:
     return run.model_copy(update={"bottom_at": bottom_at})
 
 
-@remembered(12288, "said", "run", "scheme")  # a change to a lateral leaves most of its findings as they were
 def _row(
     said: Sighting, run: Run | None, place: Place, segment: Segment, about: tuple[Segment, ...], at_joint: bool,
     axis: AxisWords, scheme: Scheme,
 ) -> Resolved:  # fmt: skip
-    """One sighting turned, rated and told; what was decided of it comes after."""
+    """One sighting turned, rated and told, in its pipe; what was decided of it comes after."""
+    pipe = (segment.index, segment.bore_in, segment.material)
+    return _in_segment(_told(said, run, place, pipe, about, at_joint, axis, scheme), run, place, segment)
+
+
+@remembered(12288, "told", "run")
+def _in_segment(told: "_Told", run: Run | None, place: Place, segment: Segment) -> Resolved:
+    rating, unrated = (told.rated, None) if isinstance(told.rated, Rating) else (None, told.rated)
+    return Resolved(told.turned, run, place, segment, rating, unrated, told.finding)
+
+
+@dataclass(frozen=True, slots=True)
+class _Told:
+    """A sighting turned with the flow, what it rates, and the finding: all but how far its pipe reaches."""
+
+    turned: Sighting
+    rated: Rating | Unrated
+    finding: Finding
+
+
+# a change to a lateral leaves most of its findings as they were: a line that grew by one more keeps them all
+@remembered(12288, "said", "run", "scheme")
+def _told(
+    said: Sighting, run: Run | None, place: Place, pipe: tuple[int, float | None, str], about: tuple[Segment, ...],
+    at_joint: bool, axis: AxisWords, scheme: Scheme,
+) -> _Told:  # fmt: skip
+    index, bore_in, material = pipe
     turned = _turned(said.model_copy(update={"at": "joint"}) if at_joint else said, run)
     stretch = (place.end or place.station or 0.0) - (place.station or 0.0)
-    rated = rate(turned, segment.bore_in, segment.material, scheme, stretch)
+    rated = rate(turned, bore_in, material, scheme, stretch)
     if about:
         pipes = dict.fromkeys((s.material, s.bore_in) for s in about)
-        pipes.pop((segment.material, segment.bore_in), None)
-        others = (rate(turned, bore, material, scheme, stretch) for material, bore in pipes)
+        pipes.pop((material, bore_in), None)
+        others = (rate(turned, other_bore, other, scheme, stretch) for other, other_bore in pipes)
         rated = _over([rated, *others], about)
-    before = rate_as_found(turned, segment.bore_in, segment.material, scheme)
-    finding = _finding(said, turned, run, place, segment, axis, scheme, rated, before)
-    rating, unrated = (rated, None) if isinstance(rated, Rating) else (None, rated)
-    return Resolved(turned, run, place, segment, rating, unrated, finding)
+    before = rate_as_found(turned, bore_in, material, scheme)
+    return _Told(turned, rated, _finding(said, turned, run, place, index, axis, scheme, rated, before))
 
 
 def _over(ratings: Sequence[Rating | Unrated], about: tuple[Segment, ...]) -> Rating | Unrated:
@@ -227,7 +250,7 @@ def _clock_with_flow(clock: Clock | None, run: Run | None) -> tuple[tuple[float,
 
 
 def _finding(
-    said: Sighting, turned: Sighting, run: Run | None, place: Place, segment: Segment, axis: AxisWords, scheme: Scheme,
+    said: Sighting, turned: Sighting, run: Run | None, place: Place, segment: int, axis: AxisWords, scheme: Scheme,
     rated: Rating | Unrated, before: Rating | Unrated | None,
 ) -> Finding:  # fmt: skip
     kind = scheme.kinds.get(said.kind)
@@ -248,7 +271,7 @@ def _finding(
         words=finding_words(turned, said),
         said=said.said,
         counter=position_words(said.position) if said.position.by == "counter" else "",
-        segment=segment.index,
+        segment=segment,
         clock=clock,
         clock_all=bool(said.clock and said.clock.all_round),
         clock_open=is_open,
