@@ -20,6 +20,7 @@ OF_THE_THING = words_of("""
     right correct sure certain call calling called count counted counting anymore longer left remain remains remaining mean
     means reach reached reaching say says said tell believe agree one any anything such wait again now else
 """)
+ABLE = words_of("get go fit push make turn budge move")  # "could not get the camera over it"
 ALONE = words_of(
     "no none nope neither nor zero nothing nobody"
 )  # with a side or a size behind: taken back, as like as not
@@ -97,7 +98,7 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
 
 def _is_beside(negative: Piece, denied: Sequence[Piece], tokens: Sequence[Token]) -> bool:
     said = _said(denied, tokens)
-    telling = [p for p in denied if p.what not in CARRY]
+    telling = bool(said & ABLE) or any(p.what not in CARRY for p in denied)
     if not telling or said & OF_THE_THING or any(p.what == "attributes" and p.says in OF_WATER for p in denied):
         return False
     alone = set(_words(negative, tokens)) & ALONE

@@ -14,6 +14,7 @@ class Ends(SaidPipes):
         if [f.kind for f in self.found] == ["liner_start"] and len(self.places) == 1 and self.places[0].runs:
             self._liner_between(self.spots.pop()[0], [])
         self._stopped_at_the_end()
+        self._at_the_change()
         self._at_both_ends()
         for f in self.found:
             if f.kind in AT_ONE_PLACE and not f.own_place and any(p.runs for p in self.places) and not f.negative:
@@ -52,3 +53,16 @@ class Ends(SaidPipes):
         self.found.append(replace(one, own_place=replace(place, said=high, runs=False), words=list(one.words)))
         for p in ends:
             self.s.use(p, "place")
+
+    def _at_the_change(self) -> None:
+        """``cast to 12, coupling, then clay``: what joins the two lies where the one ends."""
+        change = next((f for f in self.found if f.kind == "change" and f.own_place and f.own_place.said), None)
+        for f in self.found:
+            if (
+                change is not None
+                and f.kind == "coupling"
+                and not f.own_place
+                and not f.negative
+                and self.places[0].only_to
+            ):
+                f.own_place = change.own_place

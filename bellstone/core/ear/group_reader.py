@@ -38,8 +38,9 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
         self.read_pipes()
         self.read_kinds()
         self.water_by_depth()
-        if all(f.negative or f.kind == "soil_seen" for f in self.found):
+        if all(f.negative or f.kind == "soil_seen" for f in self.found) or self.is_open_so_far():
             self.kind_from_words()
+        self.more_of_the_list(before)
         if not self.found:
             self.unnamed(before)
         if not self.found:

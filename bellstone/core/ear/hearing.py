@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from bellstone.core.ear.about_house import about_house
 from bellstone.core.ear.cover import Piece, cover_of
 from bellstone.core.ear.denied_beside import denied_beside
+from bellstone.core.ear.excepted import excepted
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.gathering import Gathering
 from bellstone.core.ear.heard import Context, Heard, WordUsed
@@ -63,7 +64,7 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
                 text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either"
             )
         return Heard(text, "heard", told, words=words)
-    pieces = denied_beside(no_more_than(cover_of(tokens, lexicon), tokens), tokens)
+    pieces = denied_beside(no_more_than(excepted(cover_of(tokens, lexicon), tokens), tokens), tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)
     if meant := two_meanings(text, tokens, pieces):

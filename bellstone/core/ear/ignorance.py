@@ -17,7 +17,7 @@ MAKE_OUT = ("make", "out")
 # what may follow and still tell nothing: which way it went, what is holding it
 TAIL = words_of("""
     what which whether if how why where it that this is was went way much for sure from here the picture one they he
-    she you certain video or holding there who names name matters sleep over about too yet him to be does did
+    she you certain in behind beyond past video or holding there who names name matters sleep over about too yet him to be does did
 """)
 # what it may be made of
 OF_WHAT = words_of("pvc abs plastic clay tile iron cast concrete fiber fibre steel or it's new old pipe liner")
@@ -66,7 +66,9 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
         return n + 1 + (words[n + 1 : n + 2] in (["anything"], ["much"], ("anything",), ("much",)))
     if tuple(words[n : n + 2]) == MAKE_OUT:
         n += 2
-    elif n < len(words) and words[n] in TELL:
+    elif n < len(words) and (
+        words[n] in TELL or able and words[n] == "see" and words[n + 1 : n + 2] and words[n + 1] in ASKED
+    ):
         n += 1
     else:
         return 0

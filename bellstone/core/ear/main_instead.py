@@ -6,10 +6,11 @@ from collections.abc import Iterator
 _NUMBER = r"(\d+(?:\.\d+)?)"
 _MAINS = r"(?:main|sewer|line|tap|connection|tie in|tank|septic|manhole)"
 _BE = r"(?: looks?)?(?: is| s| was| should be| would be| must be| might be| could be| to be| will be| lies)+"
+_SHOULD = r"(?: (?:should|ought to|must|might|would|will|could|supposed to|likely|probably) be(?: at)?)"
 _SOFT = r"(?: (?:about|around|approximately|roughly|maybe|probably|like|say|something like|somewhere around|some|~|only|just|another))*"
 # "main is about 85 feet": how far, where no *at* and no *here* says that it is there
 _HOW_FAR = re.compile(
-    rf"\b{_MAINS}{_BE}{_SOFT} {_NUMBER}\b(?! (?:inch|inches|in)\b)(?! (?:feet|foot|ft|in|inches)? ?(?:deep|down|below))"
+    rf"\b{_MAINS}(?:{_BE}|{_SHOULD}){_SOFT} {_NUMBER}\b(?! (?:inch|inches|in)\b)(?! (?:feet|foot|ft|in|inches)? ?(?:deep|down|below))"
 )
 _OWNER = r"(city|county|town|village|public|municipal|district|utility|private|neighbor|neighbour|association|hoa|main)"
 _PART = r"(?: s|'s)?(?: (?:main|sewer|line|side|part|portion|pipe|lateral|responsibility|section))?"

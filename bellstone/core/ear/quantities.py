@@ -92,6 +92,10 @@ def _w(tokens: Sequence[Token], i: int) -> str:
     return tokens[i].word if 0 <= i < len(tokens) else ""
 
 
+def _number_before(tokens: Sequence[Token], i: int) -> bool:
+    return i > 0 and tokens[i - 1].number is not None
+
+
 def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
     first = tokens[i]
     if first.word in ("a", "an"):
@@ -110,6 +114,8 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
         "drop",
     ):
         return Quantity("in", 1.0, 1.0, i, i + 1)
+    if first.word == "inch" and [_w(tokens, i + k) for k in (1, 2)] == ["or", "so"] and not _number_before(tokens, i):
+        return Quantity("in", 1.0, 1.0, i, i + 3, about=True)
     if first.word == "couple":  # "a couple of inches"
         unit = i + 2 if _w(tokens, i + 1) == "of" else i + 1
         if _w(tokens, unit) in ("inches", "feet", "foot", "ft"):

@@ -156,7 +156,7 @@ class Retold:
         if len({p.says.split()[0] for p in kinds}) == 1 and kinds[0] in between:  # "41 crack on the top, it runs to 43"
             beside = ("attributes", "links", "quantity", "texts")
             between = [p for p in between if p not in kinds and p.what not in beside and self.words(p) != "at"]
-        said = [w for p in between for w in self.words(p).split()]
+        said = [w for p in between for w in self.words(p).split() if w != ","]
         verb = next((w for w in said if w in RUNS), None)
         led = second.only_to or said[-1:] == ["to"]
         return (

@@ -321,13 +321,24 @@ class SaidKinds(Group):
         same = any(q.what == "kinds" and q.says.split()[0] == kind for q in self.parts)
         return sized or joint or same
 
+    def is_open_so_far(self) -> bool:
+        """``27 open 1 in with roots``: an opening by its inches, beside what is no opening and cannot be open itself."""
+        told = [p for p in self.parts if p.what not in ("fillers", "hedges", "sign")]
+        said = [(p.says, q.says) for p, q in zip(told, told[1:], strict=False) if p.what == "attributes"]
+        joint = any(p.says == "joint" for p in self.parts if p.what == "attributes") or any(
+            p.joint for p in self.places
+        )
+        is_open = ("open", "in") in said or joint and any(p.says == "open" for p in told)
+        return is_open and all(not self._knows(f, "open") and f.kind != "open" for f in self.found)
+
     def kind_from_words(self) -> None:
         """A joint that is open, up or down is named by its words alone, where no negative stands before them."""
         denied = next((n for n, p in enumerate(self.parts) if p.what == "negatives"), len(self.parts))
         before = self.parts[:denied]
         says = {p.says: n for n, p in enumerate(before) if p.what == "attributes"}
         beyond = [p for p in before if set(self.s.words(p).split()) & BEYOND]
-        if "joint" not in says and not any(p.joint for p in self.places) and not beyond:
+        so_far = self.is_open_so_far()
+        if "joint" not in says and not any(p.joint for p in self.places) and not beyond and not so_far:
             return
         if stands := self._stands_off(before):
             self.found.insert(0, stands)
@@ -335,7 +346,7 @@ class SaidKinds(Group):
             for p in beyond:
                 self.s.use(p, "kind")
             return
-        if "joint" not in says and not any(p.joint for p in self.places):
+        if "joint" not in says and not any(p.joint for p in self.places) and not so_far:
             return
         for word, kind in (("open", "open"), ("up", "offset"), ("drop", "offset")):
             if word not in says:

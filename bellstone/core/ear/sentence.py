@@ -8,18 +8,17 @@ from bellstone.core.ear.corrected import corrected
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
 from bellstone.core.ear.group_reader import GroupReader
-from bellstone.core.ear.ignorance import is_blind
 from bellstone.core.ear.lexicon import Lexicon
+from bellstone.core.ear.of_all import OfAll
 from bellstone.core.ear.places import Place
 from bellstone.core.ear.retold import is_feet
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.unnamed import MORE_OR_LESS, SIZES
-from bellstone.core.ear.which_number import WhichNumber
 from bellstone.core.entry import words_for
 from bellstone.core.scheme import Scheme
 
 
-class Sentence(WhichNumber):
+class Sentence(OfAll):
     """Reads one sentence's parts, left to right."""
 
     def __init__(
@@ -69,6 +68,7 @@ class Sentence(WhichNumber):
                     f.place = place_before
             kind = found[-1]
             self.out.found += found
+        self._of_each()
         self._good_liner()
         self._blind_there()
         self._lies_by(marks)
@@ -79,34 +79,6 @@ class Sentence(WhichNumber):
         self.parts, taken = corrected(self.parts, self.words)
         for p in taken:
             self.use(p, "correction")
-
-    def _good_liner(self) -> None:
-        """``liner 5 to 61, good``: what is said of the liner is said of all of it."""
-        start, end, good = (
-            next((f for f in self.out.found if f.kind == kind and not f.negative), None)
-            for kind in ("liner_start", "liner_end", "sound")
-        )
-        if start is None or end is None or good is None or good.own_place or len(self.out.found) != 3:
-            return
-        ends = [f.own_place or f.place for f in (start, end)]
-        if ends[0] is not None and ends[1] is not None and all(p and is_feet(p.said) for p in ends):
-            good.own_place = Place(f"{ends[0].said}-{ends[1].said}", 0, 0, runs=True)
-
-    def _lies_by(self, marks: Sequence[str]) -> None:
-        """What a thing lies by, in the words of the source, beside what else is kept of it."""
-        for f in self.out.found:
-            told = f.kind in self.scheme.kinds or f.kind in ("depth", "located")
-            if marks and told and not f.negative and f.text and marks[0] not in f.text:
-                f.text = f'{f.text[:-1]}, {marks[0]}"'
-            elif marks and (f.kind in self.scheme.kinds or f.kind == "depth") and not f.negative:
-                f.text = f.text or f'"{marks[0]}"'
-
-    def _blind_there(self) -> None:
-        """``could not see from 18 to 22, roots in the way``: what is told there does not say that it was not seen."""
-        runs = any(isinstance(p, Place) and p.runs for p in self.parts)
-        blind = any(isinstance(p, Piece) and p.what == "fillers" and is_blind(self.words(p)) for p in self.parts)
-        if runs and blind and any(not f.negative and f.kind not in ("lens", "submerged") for f in self.out.found):
-            self.out.doubts.append("not seen there, or what is told there?")
 
     def _only_words(self) -> bool:
         """Whether a sentence names no thing and no place, only words and sizes."""
@@ -283,6 +255,8 @@ class Sentence(WhichNumber):
                 self.or_an_hour(p)  # "upside down, bottom's at twelve"
         marked = [p for p in places if p.landmark]
         if marked and len(places) > len(marked):
+            if self._runs_into(group, marked):  # "a foot before the bend at 22": the bend is there, or this
+                self.out.doubts.append("so far from it: is that at the footage, or what is told?")
             places = [p for p in places if not p.landmark]
             for f in found:
                 f.text = f.text or (
@@ -300,6 +274,16 @@ class Sentence(WhichNumber):
                 if places[0].joint and "joint" not in f.words and "joint" in words_for(f.kind, self.scheme):
                     f.words.append("joint")
         return found
+
+    def _runs_into(self, group: Sequence[Part], marked: Sequence[Place]) -> bool:
+        """Whether so far from a thing is told right before a footage, with nothing but fillers between."""
+        for n, p in enumerate(group):
+            if any(p is m for m in marked) and isinstance(p, Place) and p.said[0].isdecimal():
+                after = next(
+                    (q for q in group[n + 1 :] if isinstance(q, Place) or q.what not in ("fillers", "sign")), None
+                )
+                return isinstance(after, Place)
+        return False
 
     def _doubt_the_list(self, group: list[Part], found: list[Found], places: list[Place]) -> None:
         """Several places of one thing: a list of them, unless they may be the ends of one, or a size."""

@@ -125,6 +125,25 @@ class Unnamed(Group):
             one.words, one.size, one.clock = list(before.words), before.size, before.clock
             self.s.use(ditto, "same")
 
+    def more_of_the_list(self, before: Found | None) -> None:
+        """``roots: 19 light, 26 heavy with a crack``: how heavy is said of one more of the list, and the crack is beside it."""
+        told = [(n, p) for n, p in enumerate(self.parts) if p.what not in ("fillers", "sign", "links")]
+        if before is None or before.carried or before.negative or not self.places or not told or not self.found:
+            return
+        first, size = told[0]
+        beside = self.s.words(self.parts[first + 1]).split()[0] if first + 1 < len(self.parts) else ""
+        words = size.says.split("/") if size.what == "attributes" else []
+        if (
+            not SIZES & set(words)
+            or beside not in ("with", "and", "plus", "&")
+            or before.kind not in self.s.scheme.kinds
+        ):
+            return
+        if any(f.kind == before.kind or any(self._knows(f, w) for w in words) for f in self.found):
+            return
+        self.found.insert(0, Found(before.kind))
+        self.spots.insert(0, (first, self.found[0]))
+
     def _is_nothing(self) -> bool:
         """``nothing 30-60``: a stretch with nothing found."""
         said = [p for p in self.parts if p.what not in ("fillers", "links", "sign")]
@@ -142,9 +161,11 @@ class Unnamed(Group):
     def _is_good(self) -> bool:
         """``17, joint, fine``; ``thirty's good``: a place, and nothing of it but that it is well."""
         said = [w for p in self.parts for w in self.s.words(p).split()]
-        well = GOOD & set(said) or self._is_of_a_joint() and {"okay", "alright"} & set(said)
+        okay = self._is_of_a_joint() or len(self.places) == 1 and self.places[0].bare  # "33 ok"
+        well = GOOD & set(said) or okay and {"okay", "alright"} & set(said)
         silent = all(
-            p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD for p in self.parts
+            p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD | {"okay", "alright"}
+            for p in self.parts
         )
         if not (well and silent and self.places and all(not p.landmark for p in self.places)):
             return False

@@ -199,3 +199,28 @@ def test_a_half_goes_with_the_feet_or_with_the_inches_and_a_slash_may_part_a_lis
 def test_a_half_before_what_is_measured_in_inches_is_asked(said: str, candidates: tuple[tuple[str, ...], ...]) -> None:
     asked = hear_line(said, HOUSE)
     assert asked.outcome == "asked" and asked.candidates[:2] == candidates
+
+
+@pytest.mark.parametrize(("said", "lines"), [
+    ("27 open 1in w/ roots & soil, 30 offset L 1/4, 33 ok",
+     ("27 open 1in", "27 roots", "27 soil_seen", "30 offset left 0.25in", "33 sound")),
+    ("bad joint at 27, it's open about an inch and there's roots coming through",
+     ('27 open ~1in "bad joint"', "27 roots")),
+    ("roots: 14 light, 19 light, 26 heavy with a crack", ("14 roots light", "19 roots light", "26 roots heavy", "26 crack")),
+    ("offset at 18 and another at 24, both down, half inch each", ("18 offset drop 0.5in", "24 offset drop 0.5in")),
+    ("crack on top at 50, runs to 52, and there's a hole at 52", ("50-52 crack top", "52 hole")),
+    ("cast to 12, coupling, then clay", ("0-12 pipe iron", "12 change iron > clay", "12 coupling")),
+    ("from 40 to 46 she's holding water, inch or so, and there's a wye at 43 on the left",
+     ("40-46 standing ~1in", "43 fitting wye left")),
+    ("camera's underwater from 62 to 66 and I can't see what's in there", ("62-66 submerged",)),
+    ("pipe looks good from 10 to 50 except for a wrinkle at 22", ("10-50 sound", "22 patch_bad wrinkled")),
+])  # fmt: skip
+def test_several_things_of_one_breath_each_keep_their_own(said: str, lines: tuple[str, ...]) -> None:
+    assert heard(said) == lines
+
+
+@pytest.mark.parametrize("said", [
+    "no roots except at 41", "about a foot before the bend at 22 there's a crack", "main should be at 80",
+])  # fmt: skip
+def test_what_may_lie_elsewhere_is_asked(said: str) -> None:
+    assert hear_line(said, HOUSE).outcome != "heard"
