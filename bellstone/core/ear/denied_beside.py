@@ -21,6 +21,7 @@ OF_THE_THING = words_of("""
     means reach reached reaching say says said tell believe agree one any anything such wait again now else
 """)
 ABLE = words_of("get go fit push make turn budge move")  # "could not get the camera over it"
+OF_BELIEF = words_of("think thinking believe guess suppose so it that they them there is are")
 ALONE = words_of(
     "no none nope neither nor zero nothing nobody"
 )  # with a side or a size behind: taken back, as like as not
@@ -99,6 +100,8 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
 def _is_beside(negative: Piece, denied: Sequence[Piece], tokens: Sequence[Token]) -> bool:
     said = _said(denied, tokens)
     telling = bool(said & ABLE) or any(p.what not in CARRY for p in denied)
+    if said <= OF_BELIEF | AUXILIARY:
+        return False  # "roots at 40? I don't think so" denies them
     if not telling or said & OF_THE_THING or any(p.what == "attributes" and p.says in OF_WATER for p in denied):
         return False
     alone = set(_words(negative, tokens)) & ALONE

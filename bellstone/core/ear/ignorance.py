@@ -28,6 +28,14 @@ ASKED = words_of("what which whether if how why where who")
 WHAT_IT_IS = (("it", "is"), ("that", "is"), ("this", "is"), ("it", "was"), ("that", "was"))
 
 
+OF_WHAT_WAS_TOLD = words_of("so it is that they are them there was were")
+
+
+def _clause_end(words: Sequence[str], n: int) -> int:
+    """Where the clause that reaches past ``n`` ends."""
+    return next((k for k in range(n, len(words)) if not words[k][0].isalnum()), len(words))
+
+
 def _sees_nothing(words: Sequence[str], n: int) -> bool:
     """``could not see`` with no thing behind it that was not seen: a footage, nothing more, *anything*."""
     if words[n : n + 1] not in (["see"], ("see",)):
@@ -75,6 +83,9 @@ def ignorance_at(words: Sequence[str], i: int) -> int:
     end = n
     while end < len(words) and end - n < MOST_TAIL and words[end] in TAIL | (OF_WHAT if end > n else frozenset()):
         end += 1
+    rest = set(words[n : _clause_end(words, n)])
+    if rest <= OF_WHAT_WAS_TOLD and (words[n - 1] in ("think", "guess") or "so" in rest):
+        return 0  # "I don't think so", "wouldn't say so": what was told before is denied
     # "do not know what that is" asks; "do not think it is broken" denies
     asks_what = tuple(words[end - 2 : end]) in WHAT_IT_IS and bool(ASKED & set(words[n:end]))
     over = (

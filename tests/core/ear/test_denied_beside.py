@@ -26,6 +26,7 @@ def test_what_is_denied_beside_a_thing_is_kept_in_its_words(said: str, line: str
 
 @pytest.mark.parametrize("said", [
     "roots at 30, not there last time", "crack at 30, not real", "belly at 40, don't see it", "hole at 22, couldn't find it again",
+    "roots at 40? I don't think so", "roots at 40, I don't think it is",
     "roots at 30, no, crack", "offset at 12, not anymore", "crack at 41, it does not show on the tape",
 ])  # fmt: skip
 def test_what_denies_the_thing_itself_is_never_kept_beside_it(said: str) -> None:
@@ -54,3 +55,17 @@ def test_none_over_a_size_is_said_of_each_of_a_list() -> None:
 def test_over_a_footage_or_a_bore_is_no_bound_of_a_size(said: str) -> None:
     heard = hear_line(said, HOUSE)
     assert not any("under" in line for lines in (heard.lines, *heard.candidates) for line in lines)
+
+
+@pytest.mark.parametrize("said", [
+    "crack at 30, don't think so", "hole at 30, I wouldn't say so", "roots at 40, I don't think they are",
+    "roots at 40? I don't think so",
+])  # fmt: skip
+def test_a_belief_that_is_denied_denies_what_was_told(said: str) -> None:
+    heard = hear_line(said, HOUSE)
+    assert heard.outcome == "asked" and "none:" in heard.candidates[0][0]
+
+
+@pytest.mark.parametrize("said", ["watch for a crack at 30", "look for roots at 40"])
+def test_what_is_only_looked_for_is_asked(said: str) -> None:
+    assert hear_line(said, HOUSE).outcome == "asked"
