@@ -32,6 +32,10 @@ class Found:
     named: str = ""  # the words of the source that named it
     listed: bool = False  # negative only by the negative of the thing before it
 
+    def keep(self, said: str) -> None:
+        """Words kept with it as they were said, behind others that it has."""
+        self.text = f'{self.text[:-1]}, {said}"' if self.text else f'"{said}"'
+
     @property
     def line(self) -> str:
         """The finding as a line of the entry language."""

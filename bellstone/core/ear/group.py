@@ -92,6 +92,5 @@ class Group:
         """``it did not drain``, ``like my thumb``: kept with a thing as it was said, behind other words that it has."""
         owner = self._owner(n, self._keeps_words)
         if owner is not None:
-            before = f"{owner.text[:-1]}, " if owner.text else '"'
-            owner.text = f'{before}{said or self.s.as_said(p)}"'
+            owner.keep(said or self.s.as_said(p))
             self.s.use(p, "word")

@@ -158,8 +158,7 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
         fittings = [f for f in self.found if f.kind in ("fitting", "branch") and not f.negative]
         if len(fittings) != 1 or not self.places or self.places[0].landmark:
             return False
-        before = f"{fittings[0].text[:-1]}, " if fittings[0].text else '"'
-        fittings[0].text = f'{before}{room}"'
+        fittings[0].keep(room)
         return True
 
     def _hedges(self, p: Piece, n: int) -> None:

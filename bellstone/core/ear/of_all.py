@@ -35,11 +35,9 @@ class OfAll(WhichNumber):
     def _lies_by(self, marks: Sequence[str]) -> None:
         """What a thing lies by, in the words of the source, beside what else is kept of it."""
         for f in self.out.found:
-            told = f.kind in self.scheme.kinds or f.kind in ("depth", "located")
-            if marks and told and not f.negative and f.text and marks[0] not in f.text:
-                f.text = f'{f.text[:-1]}, {marks[0]}"'
-            elif marks and (f.kind in self.scheme.kinds or f.kind == "depth") and not f.negative:
-                f.text = f.text or f'"{marks[0]}"'
+            keeps = f.kind in self.scheme.kinds or f.kind == "depth" or f.kind == "located" and bool(f.text)
+            if marks and keeps and not f.negative and marks[0] not in f.text:
+                f.keep(marks[0])
 
     def _blind_there(self) -> None:
         """``could not see from 18 to 22, roots in the way``: what is told there does not say that it was not seen."""

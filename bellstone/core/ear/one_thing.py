@@ -58,7 +58,7 @@ class OneThing(Group):
             return
         for n, f in self.spots:
             if f.kind == "sound" and not f.negative and not f.words and any(f is x for x in self.found):
-                access.text = f'{access.text[:-1] + ", " if access.text else chr(34)}{self.s.as_said(self.parts[n])}"'
+                access.keep(self.s.as_said(self.parts[n]))
                 self._take_out(f, access)
                 return
 
