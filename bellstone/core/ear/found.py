@@ -41,6 +41,8 @@ class Found:
         """The finding as a line of the entry language."""
         at = self.own_place or self.place
         place = f"{at.said} " if at and at.said else ""
+        if self.kind == "pass" and not self.negative:
+            return " ".join([self.kind, *self.words])  # of the way the camera goes, wherever that is told
         if self.negative and self.kind == "main" and not self.place:
             return "main not reached"
         if self.negative:

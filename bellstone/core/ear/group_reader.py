@@ -366,7 +366,7 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
 
     def _may_be_together(self) -> None:
         """Two kinds enter together only as a known pair, or each with a place of its own."""
-        sure = [f for f in self.found if not f.negative and f.kind not in ("pipe", "change")]
+        sure = [f for f in self.found if not f.negative and f.kind not in ("pipe", "change", "pass")]
         kinds = [f.kind for f in sure if not f.own_place]
         if len(sure) > 3:
             self.doubt("many things at one place")

@@ -59,7 +59,7 @@ class Lexicon:
         """Phrases of several words that hold in every form of their words, by the stem of the first."""
         out: dict[str, list[Phrase]] = {}
         for p in self.phrases:
-            if p.section in INFLECTED and len(p.stems) > 1 and p.says != "roots single":  # thick roots are not one
+            if p.section in INFLECTED and len(p.stems) > 1 and p.says not in AS_WRITTEN:
                 out.setdefault(p.stems[0], []).append(p)
         return {w: tuple(ps) for w, ps in out.items()}
 
@@ -154,6 +154,7 @@ TELLING = ("kinds", "weak", "materials", "texts", "acts")
 MAY_LIE_AT_A_JOINT = frozenset({"roots", "leaking_in", "leaking_out", "crack", "break", "hole", "soil_seen"})
 ARTICLES = frozenset({"a", "an", "the"})
 INFLECTED = ("kinds", "attributes", "cleanings", "emerges")
+AS_WRITTEN = ("roots single", "pass back", "pass out")  # thick roots are not one; water that comes back is no camera
 VOWELS = frozenset("aeiou")
 LEAST_LETTERS = 4
 LEAST_TYPO_LETTERS = 5

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 
 from bellstone.core.ear.contradicted import is_contradicted
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.found import Found
+from bellstone.core.ear.found import Found, forms_of
 from bellstone.core.ear.heard import MOST_CANDIDATES, Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.main_instead import main_instead
@@ -23,6 +23,7 @@ PASSED_WORDS = 4
 NOTHING_DENIED = "a negative that nothing stands to"
 MOST_TAKEN_APART = 4  # a longer list is put right line by line
 DANGEROUS = frozenset({"crossing", "main", "collapse", "invert_gone"})  # only ever heard from words that say just that
+TURNED = {"up": "drop", "drop": "up"}
 THOUGHT = words_of("thought thot figured figure assumed")  # so it looked then
 # "any roots at 41", "is that a crack at 41": asked of somebody, and not told
 ASKS = re.compile(
@@ -89,10 +90,11 @@ class Outcome:
             return Heard(self.text, "kept", words=words, why="no finding in it")
         if not readable:
             good = tuple(line for line in lines if self._reads(line))
+            ways = self._one_form_each() or ((good,) if good else ())
             return Heard(
                 self.text,
-                "asked" if good else "kept",
-                candidates=(good,) if good else (),
+                "asked" if ways else "kept",
+                candidates=ways,
                 words=words,
                 why="part of it cannot be said",
             )
@@ -103,6 +105,17 @@ class Outcome:
             why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
             return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
         return Heard(self.text, "heard", tuple(lines), words=words)
+
+    def _one_form_each(self) -> tuple[tuple[str, ...], ...]:
+        """``running in, a steady drip``: a thing of two forms, which it cannot be; the line with each of them alone."""
+        for n, f in enumerate(self.found):
+            forms = [w for w in f.words if w in forms_of(f.kind, self.scheme)]
+            if f.negative or len(forms) < 2:
+                continue
+            each = [replace(f, words=[w for w in f.words if w == form or w not in forms]) for form in reversed(forms)]
+            ways = [tuple(x.line for x in (*self.found[:n], one, *self.found[n + 1 :])) for one in each]
+            return tuple(way for way in ways if all(self._reads(line) for line in way))[:MOST_CANDIDATES]
+        return ()
 
     def _not_seen_there(self) -> Iterator[str]:
         """What is told as seen in words that do not say so: thought at first, or where a map has the main."""
@@ -120,6 +133,8 @@ class Outcome:
         alone = len(there) == 1 and not (there[0].words or there[0].text or self.said)
         if alone and there[0].named == "spot repair" and not REPAIRED.search(self.text):
             yield "a repair that is there, or one that you advise?"
+        if self._seen_backwards():
+            yield "seen on the way back: as it looked, or with the flow?"
         if there and UNTOLD.search(self.text):
             yield "could not be told: is it there?"
         mains = [f for f in there if f.kind == "main"]
@@ -132,6 +147,13 @@ class Outcome:
         far_end = mains or any(f.kind == "ends_at" for f in there)
         if far_end and self._may_mean_instead():
             yield "the main reached there, or how far it is, or whose the pipe is from there?"
+
+    def _seen_backwards(self) -> list[Found]:
+        """Steps of a joint told in the same breath as that the camera comes back: which way, is asked."""
+        back = any(f.kind == "pass" and "back" in f.words for f in self.found)
+        return [
+            f for f in self.found if back and f.kind == "offset" and TURNED.keys() & set(f.words) and not f.negative
+        ]
 
     def _may_mean_instead(self) -> list[str]:
         """What a line that names the main may tell instead of having come there, as lines."""
@@ -181,6 +203,7 @@ class Outcome:
             dict.fromkeys([replace(f, negative=f.negative and not f.listed).line for f in self.found] + self.said)
         )
         ways = [
+            *([self._with_the_flow()] if self._seen_backwards() else []),
             *self._really(),
             *self._taken_back(),
             whole,
@@ -198,6 +221,13 @@ class Outcome:
             ways += [tuple(x for x in whole if x != left) for left in self._least_sure_first(whole)]
             ways += [(line,) for line in whole]
         return tuple(dict.fromkeys(ways))[:MOST_CANDIDATES]
+
+    def _with_the_flow(self) -> tuple[str, ...]:
+        """All of it, its steps turned as they are with the flow."""
+        turned = [
+            replace(f, words=[TURNED.get(w, w) for w in f.words]) if f.kind == "offset" else f for f in self.found
+        ]
+        return (*(f.line for f in turned), *self.said)
 
     def _really(self) -> list[tuple[str, ...]]:
         """The last of two where the one is said to be really the other."""

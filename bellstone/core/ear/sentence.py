@@ -246,9 +246,9 @@ class Sentence(OfAll):
         for p in places:
             if p.asks and not (well and p.onward):  # "no roots past 30": from there on
                 self.out.doubts.append(p.asks)
+        if places and all(f.kind == "pass" for f in found):
+            self.out.doubts.append(NOTHING_THERE)
         if not found:
-            if places:
-                self.out.doubts.append(NOTHING_THERE)
             return []
         for p in places:
             if found[0].kind == "rolled" and p.bare and p.said in HOURS:

@@ -224,3 +224,24 @@ def test_several_things_of_one_breath_each_keep_their_own(said: str, lines: tupl
 ])  # fmt: skip
 def test_what_may_lie_elsewhere_is_asked(said: str) -> None:
     assert hear_line(said, HOUSE).outcome != "heard"
+
+
+def test_a_step_told_on_the_way_back_is_asked_both_ways() -> None:
+    asked = hear_line("On the way back the pipe drops down at 55.", HOUSE)
+    assert asked.outcome == "asked"
+    assert asked.candidates[:2] == (("pass back", "55 offset up"), ("pass back", "55 offset drop"))
+    assert heard("on the way back I see roots at 40") == ("pass back", "40 roots")
+    assert hear_line("the water comes back at 40", HOUSE).outcome != "heard"
+
+
+def test_a_thing_of_two_forms_is_asked_with_each() -> None:
+    asked = hear_line("water running in at the joint at 44, steady drip", HOUSE)
+    assert asked.candidates == (("44 leaking_in joint drops",), ("44 leaking_in stream joint",))
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ("old terra cotta from 12 out", "12 on pipe clay old"), ("green sdr pipe from 30 on", "30 on pipe pvc"),
+    ("it's pvc schedule 40 from the house to 30", "0-30 pipe pvc"),
+])  # fmt: skip
+def test_a_number_in_the_name_of_a_pipe_is_no_footage(said: str, line: str) -> None:
+    assert heard(said) == (line,)
