@@ -28,6 +28,7 @@ THOUGHT = words_of("thought thot figured figure assumed")  # so it looked then
 # "any roots at 41", "is that a crack at 41": asked of somebody, and not told
 ASKS = re.compile(
     r"\W*(?:(?:so|and|okay|ok|hey|now) )*(?:is (?:that|it|there|this)|are (?:those|there|they)|was (?:that|there)|what about|how about|any|"
+    r"(?:where|how (?:big|bad|far|deep|long|many|much)) (?:are|is|was|were)|"
     r"do (?:you|we) (?:see|have))\b(?!thing)",
     re.I,
 )

@@ -66,6 +66,9 @@ def test_a_belief_that_is_denied_denies_what_was_told(said: str) -> None:
     assert heard.outcome == "asked" and "none:" in heard.candidates[0][0]
 
 
-@pytest.mark.parametrize("said", ["watch for a crack at 30", "look for roots at 40"])
+@pytest.mark.parametrize(
+    "said",
+    ["watch for a crack at 30", "look for roots at 40", "where are the roots at 40", "how bad is the crack at 30"],
+)
 def test_what_is_only_looked_for_is_asked(said: str) -> None:
     assert hear_line(said, HOUSE).outcome == "asked"
