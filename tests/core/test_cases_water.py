@@ -354,3 +354,14 @@ def test_a_run_that_stopped_without_a_word_of_why_says_no_more() -> None:
     a = assessed("run A vent, clay 4in, facing house, counts to house, zero at vent / 20 crack top / main not reached")
     assert [s for s in a.scope if "run A stopped going up the line. Nothing" in s or "stopped going up the line; " in s]
     assert not [s for s in a.scope if ": ." in s or ": ;" in s]
+
+
+def test_the_ends_of_a_pond_that_another_line_tells_are_its_ends() -> None:
+    """``40-47 standing rest`` and the depth read at one spot of it are one pond, as one line of both would be."""
+    (one,) = assessed(RUN + "40-47 standing rest / 44 standing 1.5in rest / 90 main").ponds
+    assert (one.start_ft, one.end_ft) == (pytest.approx(40, abs=1.0), pytest.approx(47, abs=0.5))
+    assert one.volume_gal is not None and one.volume_gal > 0.3
+    (spot,) = assessed(RUN + "44 standing 1.5in rest / 90 main").ponds
+    assert "how far it reaches was not read" in spot.cause_words
+    (beyond,) = assessed(RUN + "40-47 standing rest / 60 standing 1.5in rest / 90 main").ponds
+    assert (beyond.start_ft, beyond.volume_gal) == (pytest.approx(60, abs=0.5), None)

@@ -98,6 +98,26 @@ def _looks(rows: Sequence[Resolved], reaches: Sequence[Reach], drains_min: float
             yield _AtRest(r, station, r.place.end, bounds.likely / IN_PER_FT, suspect * sigma, 0.0, False)
 
 
+def _shores(rows: Sequence[Resolved]) -> Iterator[tuple[_AtRest, _AtRest]]:
+    """Where water at rest was seen to begin and to end, told without a depth: ``15-22 standing rest``."""
+    for r in rows:
+        s, start, end = r.sighting, r.place.station, r.place.end
+        told = s.kind == "standing" and s.water == "rest" and s.size is None and s.sureness == "sure"
+        if told and start is not None and end is not None:
+            yield (
+                _AtRest(r, start, None, 0.0, SHORE_FT, 0.0, False),
+                _AtRest(r, end, None, 0.0, SHORE_FT, 0.0, False),
+            )
+
+
+def _with_shores(pond: list[_AtRest], shores: Sequence[tuple[_AtRest, _AtRest]]) -> list[_AtRest]:
+    """A pond whose depth was read at a spot alone, with the ends that were told of it in another line."""
+    if any(k.end is not None or k.depth <= 0 for k in pond):
+        return pond  # it was read to end somewhere
+    around = next((two for two in shores if all(two[0].start < k.start < two[1].start for k in pond)), None)
+    return pond if around is None else [around[0], *pond, around[1]]
+
+
 def pool_levels(
     rows: Sequence[Resolved], reaches: Sequence[Reach], dams: Sequence[Dam], steps: Sequence[StepRead],
     dry: Sequence[tuple[float, float]], not_same: Sequence[NotSame], said: Mapping[str, str], main: MainLevel | None,
@@ -117,6 +137,7 @@ def pool_levels(
     """
     looks = sorted(_looks(rows, reaches, drains_min, scheme), key=lambda k: k.start)
     ponds = _grouped(looks, dry, {frozenset((n.a, n.b)) for n in not_same})
+    ponds = [_with_shores(pond, list(_shores(rows))) for pond in ponds]
     of_main = _of_the_main(ponds, main, reaches[-1], dry) if main is not None else []
     ponds = ponds[: len(ponds) - len(of_main)]
     levels: list[Level] = []
