@@ -21,7 +21,9 @@ OF_THE_THING = words_of("""
     means reach reached reaching say says said tell believe agree one any anything such wait again now else
 """)
 ABLE = words_of("get go fit push make turn budge move")  # "could not get the camera over it"
-OF_BELIEF = words_of("think thinking believe guess suppose so it that they them there is are")
+OF_BELIEF = words_of(
+    "think thinking believe guess suppose look looks looked seem seems like so it that they them there is are"
+)
 ALONE = words_of(
     "no none nope neither nor zero nothing nobody"
 )  # with a side or a size behind: taken back, as like as not

@@ -367,6 +367,7 @@ SAID_ACTS = ("symptom", "claim", "next_look", "recommend")  # what stands for a 
 TALKING = frozenset({"talk", "teach"})
 
 
+# behind a negative these deny what was said before: not there anymore, not anything much
 TURNS_BACK = words_of("anymore longer really quite anything actually correct true right sure exactly")
 
 

@@ -39,7 +39,7 @@ def _and_a_half(text: str, tokens: Sequence[Token]) -> list[Meaning]:
             and a.number == int(a.number)
         )
         half = b.fraction and not b.spoken and not b.glued and b.number in (0.25, 0.5, 0.75)
-        if whole and half and c.number is None and c.word in OF_A_SIZE - {"in", "inch", "inches"}:
+        if whole and half and c.number is None and c.word in OF_A_SIZE:
             said = text[a.start : b.end]
             ways = {f"{(a.number or 0) + (b.number or 0):g} ft": "", f"{a.number:g} ft, {text[b.start : b.end]} in": ""}
             return [Meaning(said, means, f"{text[: a.start]}{means}{text[b.end :]}") for means in ways]

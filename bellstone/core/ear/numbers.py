@@ -151,7 +151,7 @@ def _with_fraction(
 
 
 OF_A_SIZE = words_of(
-    "in inch inches step drop dn down up offset gap open opening lip separated dip belly sag water standing mud sand gravel"
+    "step drop dn down up offset gap open opening lip separated dip belly sag water standing mud sand gravel"
 )
 OF_A_SHARE = words_of("full of blocked plugged choked closed gone filled pipe the percent % wall")
 LEADS_TO_A_PLACE = words_of("at @ from to near about around past beyond between")

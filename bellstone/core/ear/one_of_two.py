@@ -39,7 +39,7 @@ class OneOfTwo(OneThing):
             return
         nothing = next((f for f in self.found if f.kind == "dismissed"), None)
         thing = next((f for f in self.found if f.kind in self.s.scheme.kinds and f.kind != "dismissed"), None)
-        if nothing is None or thing is None or thing.kind in GRAVE or thing.text:
+        if nothing is None or thing is None or thing.kind in GRAVE | {"main"} or thing.text:
             return
         first, last = spots[0][0], spots[1][0]
         either = next((p for p in self.parts[first + 1 : last] if self.s.words(p) in EITHER), None)

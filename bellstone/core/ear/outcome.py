@@ -238,9 +238,8 @@ class Outcome:
     def _taken_back(self) -> list[tuple[str, ...]]:
         """What was thought to be there as not there: it is what one says it for."""
         thought = bool({t.word for t in self.tokens} & THOUGHT)
-        denied = tuple(
-            replace(f, negative=f.kind != "dismissed").line for f in self.found
-        )  # "it was just a shadow" stands
+        # "it was just a shadow" stands
+        denied = tuple(replace(f, negative=f.kind != "dismissed").line for f in self.found)
         return [denied] if thought and self.found else []
 
     def _seen_otherwise(self) -> list[str]:

@@ -16,9 +16,6 @@ def may_be_silent(part: Part) -> bool:
     return isinstance(part, Piece) and part.what in SILENT
 
 
-# behind a negative these deny what was said before: not there anymore, not anything much
-
-
 def is_negative(part: Part) -> bool:
     return isinstance(part, Piece) and part.what == "negatives"
 

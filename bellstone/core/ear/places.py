@@ -307,9 +307,8 @@ def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, ab
     led = before in FROM or about and words_at(tokens, pieces, i - 2) in FROM
     on = goes_on(pieces, tokens, j, led)
     pipe = any(p.what == "materials" or p.what == "kinds" and p.says.startswith("sound") for p in pieces)
-    rest = (
-        before == "after" and pipe and all(p.what != "changes" for p in pieces)
-    )  # "pvc after 40"; "stopped after 40" is none
+    # "pvc after 40"; "stopped after 40" is none
+    rest = before == "after" and pipe and all(p.what != "changes" for p in pieces)
     rest |= before in ("after", "past", "beyond") and words_at(tokens, pieces, i - 2).split()[-1:] in REST
     blind = pieces[i - 1].what == "places" and before.endswith((" past", " beyond"))  # "can't see past 60"
     if on is None and before not in ("past", "beyond", "from") and not rest and not blind:

@@ -272,7 +272,8 @@ class Retold:
         if float(ends[0]) < float(spot.said.lstrip("~")) < float(ends[1]):
             told = list(self._tokens_of(spot))
             self.use(spot, "word")
-            self.parts[at[1]] = Piece("texts", f"at {spot.said.lstrip('~')}", told[0], told[-1] + 1)
+            said = f"at {spot.said.replace('~', 'about ')}"
+            self.parts[at[1]] = Piece("texts", said, told[0], told[-1] + 1)
 
     def _depths_listed(self) -> list[Found]:
         """``depth is 4.5 feet at the cleanout and 8 feet at the curb``: as many depths as things of the ground."""

@@ -178,9 +178,7 @@ class SaidSizes(Group):
 
     def _hours_of(self, p: Piece, n: int, q: Quantity) -> None:
         owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
-        if (
-            owner is not None and owner.kind == "offset"
-        ):  # a step is told by its way; the crack beside it lies round the pipe
+        if owner is not None and owner.kind == "offset":  # told by its way; the crack beside it lies round the pipe
             owner = next((f for f in self.found if f.kind in ROUND and not f.clock and not f.negative), owner)
         if owner is not None and 0 < q.low <= 12 and 0 < q.high <= 12:
             sides = [w for w in owner.words if w in HOURS_OF]
@@ -226,8 +224,8 @@ class SaidSizes(Group):
     def _is_so_wide(self, p: Piece, n: int) -> bool:
         """``a crack 1/8 in wide``: how wide, of what is not measured so, in its words."""
         wide = next((x for x in self.parts[n + 1 : n + 2] if self.s.words(x) in ("wide", "across")), None)
-        about = "about " if self._softened(n) == "~" else ""
-        if wide is None or not self._text(p, n, f"{about}{self.s.as_said(p)} {self.s.as_said(wide)}"):
+        lead = self._softened(n).replace("~", "about ")
+        if wide is None or not self._text(p, n, f"{lead}{self.s.as_said(p)} {self.s.as_said(wide)}"):
             return False
         for f in (f for f in self.found if "open" in f.words and self.s.words(wide) == "wide"):
             f.words.remove("open")  # "wide" says how wide, and not that it gapes

@@ -137,7 +137,8 @@ def pool_levels(
     """
     looks = sorted(_looks(rows, reaches, drains_min, scheme), key=lambda k: k.start)
     ponds = _grouped(looks, dry, {frozenset((n.a, n.b)) for n in not_same})
-    ponds = [_with_shores(pond, list(_shores(rows))) for pond in ponds]
+    shores = list(_shores(rows))
+    ponds = [_with_shores(pond, shores) for pond in ponds]
     of_main = _of_the_main(ponds, main, reaches[-1], dry) if main is not None else []
     ponds = ponds[: len(ponds) - len(of_main)]
     levels: list[Level] = []

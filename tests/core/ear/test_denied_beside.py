@@ -12,6 +12,7 @@ HOUSE = house_scheme()
     ("the crack at 31 doesn't go all the way round", "31 crack \"doesn't go all the way round\""),
     ("belly 40-47, doesn't drain, 2in", '40-47 standing 2in "doesn\'t drain"'),
     ("offset at 19 to the left, not enough to stop the camera", '19 offset left "not enough to stop the camera"'),
+    ("crack at 30, not active", '30 crack "not active"'),
     ("the crack at 20 has not grown", '20 crack "has not grown"'),
     ("roots at 22 on the left, no damage to the bell", None),
 ])  # fmt: skip
@@ -27,6 +28,7 @@ def test_what_is_denied_beside_a_thing_is_kept_in_its_words(said: str, line: str
 @pytest.mark.parametrize("said", [
     "roots at 30, not there last time", "crack at 30, not real", "belly at 40, don't see it", "hole at 22, couldn't find it again",
     "roots at 40? I don't think so", "roots at 40, I don't think it is",
+    "offset at 20, didn't look like it",
     "roots at 30, no, crack", "offset at 12, not anymore", "crack at 41, it does not show on the tape",
 ])  # fmt: skip
 def test_what_denies_the_thing_itself_is_never_kept_beside_it(said: str) -> None:

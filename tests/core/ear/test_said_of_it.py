@@ -245,3 +245,16 @@ def test_a_thing_of_two_forms_is_asked_with_each() -> None:
 ])  # fmt: skip
 def test_a_number_in_the_name_of_a_pipe_is_no_footage(said: str, line: str) -> None:
     assert heard(said) == (line,)
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ("crack less than 1/8 in wide at 30", '30 crack "under 1/8 in wide"'),
+    ("crack 1/8 in wide at 30", '30 crack "1/8 in wide"'),
+    ("sag from 60 to 68, about two inches at about 64", '60-68 standing ~2in "at about 64"'),
+])  # fmt: skip
+def test_a_word_that_softens_is_kept_with_what_it_softens(said: str, line: str) -> None:
+    assert heard(said) == (line,)
+
+
+def test_the_main_or_a_shadow_is_asked() -> None:
+    assert hear_line("main at 90 or a shadow", HOUSE).outcome == "asked"

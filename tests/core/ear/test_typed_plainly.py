@@ -388,16 +388,3 @@ def test_no_event_swallows_a_sentence(said: str, first: str) -> None:
 def test_what_may_be_two_things_offers_each_of_them(typed: str, labels: list[str]) -> None:
     (asked,) = listen(typed, HOUSE, typed=True).questions
     assert [c.label for c in asked.choices] == labels
-
-
-@pytest.mark.parametrize("said", [
-    "we'll go ahead and keep pushing here", "we keep pushing", "41 we keep pushing", "off we go", "roo'd keep going", "he's outside",
-])  # fmt: skip
-def test_a_word_that_only_begins_as_a_kind_does_is_never_that_kind_beside_words_not_understood(said: str) -> None:
-    reading = listen(said, HOUSE, typed=True)
-    assert not reading.acts and not reading.can_be_added
-
-
-def test_a_kind_named_beside_words_not_understood_is_asked_without_them() -> None:
-    reading = listen("roots kind of weird there", HOUSE, typed=True)
-    assert not reading.acts and [c.label for q in reading.questions for c in q.choices] == ["roots"]
