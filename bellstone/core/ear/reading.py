@@ -57,7 +57,8 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
     if heard.outcome != "heard" and _is_asked_or_begun(reading, typed) and not better:
         return reading
     if heard.outcome == "kept":
-        if typed and reading.unread and reading.acts and not _is_named(text, reading, scheme):
+        # on a page nothing is completed; at the entry line, nothing beside words that are not understood
+        if (reading.unread or not typed) and reading.acts and not _is_named(text, reading, scheme):
             whole = Span(start=0, end=len(text), why=heard.why)
             return EntryReading(text=text, unread=(whole,), time_s=time_s)
         if typed and reading.unread and reading.acts and not re.search(r"\d", text):
