@@ -51,6 +51,8 @@ export function Commands({ commands, onClose }: { commands: Command[]; onClose: 
     <Modal opened onClose={onClose} title="Find or do" size="md" transitionProps={{ duration: 0 }} data-autofocus>
       <TextInput
         data-autofocus
+        // At once, not when the dialog gets round to it: what is typed right after Ctrl K is typed here.
+        autoFocus
         aria-label="What to find or do"
         placeholder="a step, a finding, an export, another lateral…"
         role="combobox"
