@@ -3,7 +3,7 @@
 import time
 
 from django.conf import settings
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from bellstone.desk.work import Work
 from tests.browser.conftest import Analyst
@@ -112,6 +112,26 @@ def test_what_is_typed_right_after_ctrl_k_is_typed_into_its_box(analyst: Analyst
     page.keyboard.type("new")
     page.keyboard.press("Enter")
     expect(page.get_by_label("Name", exact=True)).to_be_focused()
+
+
+def test_enter_opens_what_answers_to_the_words_not_to_those_before(analyst: Analyst) -> None:
+    page = analyst.page
+    for name, line in (("Yarrow Way 72", "12 collapse"), ("Yarrow Way 73", "12 roots slight")):
+        analyst.new(name)
+        analyst.paste(RUN + line + "\n40 main")
+    analyst.home()
+    expect(page.get_by_role("button", name="New", exact=True)).to_be_visible()
+    page.keyboard.press("Control+k")
+    expect(page.get_by_role("option", name="Open Yarrow Way 73")).to_be_visible()
+
+    def late(route: Route) -> None:
+        time.sleep(0.4)
+        route.continue_()
+
+    page.route("**/api/laterals?*", late)
+    page.keyboard.type("clay collapse")
+    page.keyboard.press("Enter")
+    expect(page).to_have_title("Yarrow Way 72, Log · Bell Stone")
 
 
 def test_an_address_opens_at_its_footage_and_a_wrong_one_says_so(analyst: Analyst) -> None:

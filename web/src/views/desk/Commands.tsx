@@ -1,6 +1,6 @@
 import { Modal, TextInput } from '@mantine/core';
 import { useNavigate } from '@tanstack/react-router';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent, useEffect, useState } from 'react';
 import { useLaterals } from '../../api/shelves';
 import classes from './Commands.module.css';
 
@@ -23,24 +23,33 @@ export const getMatching = (commands: Command[], typed: string) => {
 export function Commands({ commands, onClose }: { commands: Command[]; onClose: () => void }) {
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
+  const [entered, setEntered] = useState(false);
   const navigate = useNavigate();
-  const { data } = useLaterals({ search: typed.slice(0, 120), limit: MOST_SHOWN });
+  const { data, isPlaceholderData } = useLaterals({ search: typed.slice(0, 120), limit: MOST_SHOWN });
   const laterals: Command[] = (data?.rows ?? []).map((row) => ({
     name: `Open ${row.name}`,
     run: () => navigate({ to: '/lateral/$id/$step', params: { id: row.id, step: 'log' } }),
   }));
-  const shown = [...getMatching(commands, typed), ...laterals].slice(0, MOST_SHOWN);
+  const named = getMatching(commands, typed);
+  const shown = [...named, ...laterals].slice(0, MOST_SHOWN);
   const on = Math.min(at, Math.max(shown.length - 1, 0));
   const run = (command: Command | undefined) => {
     if (!command) return;
     onClose();
     command.run();
   };
+  // The laterals shown while a search is under way answer the words before: Enter waits for its own.
+  const enter = () => (on >= named.length && isPlaceholderData ? setEntered(true) : run(shown[on]));
+  useEffect(() => {
+    if (!entered || isPlaceholderData) return;
+    setEntered(false);
+    run(shown[on]);
+  });
   const onKey = (event: KeyboardEvent) => {
     const acts: Record<string, () => void> = {
       ArrowDown: () => setAt(Math.min(on + 1, shown.length - 1)),
       ArrowUp: () => setAt(Math.max(on - 1, 0)),
-      Enter: () => run(shown[on]),
+      Enter: enter,
     };
     const act = acts[event.key];
     if (!act) return;
@@ -63,6 +72,7 @@ export function Commands({ commands, onClose }: { commands: Command[]; onClose: 
         onChange={(e) => {
           setTyped(e.currentTarget.value);
           setAt(0);
+          setEntered(false);
         }}
         onKeyDown={onKey}
       />
