@@ -114,3 +114,25 @@ def test_what_can_be_typed_is_shown_until_three_things_were_said(analyst: Analys
     expect(first).to_be_visible()
     analyst.say("28 hole 1in")
     expect(first).to_have_count(0)
+
+
+def test_what_is_told_in_a_long_table_comes_into_view_whole(analyst: Analyst) -> None:
+    """Of more than sixty rows only those in view are drawn; the entry and the heads stand over the first of them."""
+    analyst.new("Bramble Row 8")
+    analyst.paste(
+        PAGE.replace("60 main", "\n".join(f"{40 + n}.5 roots {n % 9 + 1}0%" for n in range(70)) + "\n190 main")
+    )
+    for line, words in (
+        ("100.2 crack top", "100.2"),
+        ("14.2 hole 1in", "14.2"),
+        ("62.2 crack top", "62.2"),
+        ("150.2 hole", "150.2"),
+    ):
+        analyst.say(line)
+        row = analyst.row(words)
+        expect(row).to_have_attribute("data-on", "true")
+        expect(row).to_be_in_viewport(ratio=1)
+        box, head = row.bounding_box(), analyst.page.locator("th").first.bounding_box()
+        assert box and head and box["y"] >= head["y"] + head["height"] - 1, line
+        hint = analyst.reading.bounding_box()
+        assert hint and head["y"] >= hint["y"] + hint["height"] - 1, "the heads stand under the entry, not behind it"

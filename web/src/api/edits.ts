@@ -1,4 +1,5 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { MutationObserver, type QueryClient, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { deskAfter } from './changed';
 import {
   answered,
@@ -15,7 +16,7 @@ import {
 import { withRead } from './drawn-ahead';
 import { deskOptions, type TableKind } from './queries';
 
-type At = { params: { path: { lateral_id: number }; header: { 'If-Match': number } } };
+type At = { params: { path: { lateral_id: number }; header: { 'If-Match': number } }; fetch?: typeof fetch };
 /** Sends a change; `read` are the findings its reading showed, drawn before the answer. */
 export type Edit = ((at: At) => Promise<Desk | Changed>) & { read?: Finding[] };
 
@@ -29,38 +30,67 @@ const painted = () =>
     setTimeout(done, HIDDEN_MS);
   });
 
+/** What is sent already, of an edit that is drawn ahead. */
+const sent = new WeakMap<Edit, Promise<Desk | Changed>>();
+
 /** One edit after another, each with the version it saw; what changed is put into the desk it was made on. */
-export function useEdit(id: number) {
-  const client = useQueryClient();
-  return useMutation({
+function editing(client: QueryClient, id: number) {
+  const key = deskOptions(id).queryKey;
+  const sending = (edit: Edit, desk: Desk | undefined, onItsWay = () => {}) =>
+    edit({
+      params: { path: { lateral_id: id }, header: { 'If-Match': desk?.version ?? 0 } },
+      fetch: (...asked: Parameters<typeof fetch>) => {
+        const answer = fetch(...asked);
+        onItsWay();
+        return answer;
+      },
+    });
+  return new MutationObserver(client, {
     mutationKey: editKey(id),
     scope: { id: `edit-${id}` },
     mutationFn: async (edit: Edit) => {
-      if (edit.read?.length) await painted();
-      const desk = client.getQueryData(deskOptions(id).queryKey);
-      const answer = await edit({ params: { path: { lateral_id: id }, header: { 'If-Match': desk?.version ?? 0 } } });
+      const desk = client.getQueryData(key);
+      const drawn = edit.read?.length ? painted() : undefined;
+      const answer = await (sent.get(edit) ?? sending(edit, desk));
+      await drawn; // the server worked meanwhile
       return deskAfter(desk, answer) ?? client.fetchQuery({ ...deskOptions(id), staleTime: 0 });
     },
-    onMutate: (edit: Edit) => {
-      const key = deskOptions(id).queryKey;
+    onMutate: async (edit: Edit) => {
       const before = client.getQueryData(key);
       // while an earlier edit is under way its reading knew nothing of that one: it waits for the answer
       if (!before || !edit.read?.length || client.isMutating({ mutationKey: editKey(id) }) > 1) return undefined;
+      // on its way before anything is drawn, so that the server works while the page does
+      await new Promise<void>((onItsWay) => {
+        const going = sending(edit, before, onItsWay);
+        going.then(
+          () => onItsWay(),
+          () => onItsWay(),
+        ); // a refusal is told by the edit itself, which waits for it above
+        sent.set(edit, going);
+      });
       const drawn = client.setQueryData(key, withRead(before, edit.read));
       return { before, drawn };
     },
     onSuccess: (desk) => {
-      client.setQueryData(deskOptions(id).queryKey, desk);
+      client.setQueryData(key, desk);
       client.invalidateQueries({ queryKey: ['desk', id], predicate: (query) => query.queryKey.length > 2 });
       client.invalidateQueries({ queryKey: ['laterals'] });
     },
     onError: (error, _, context) => {
-      const key = deskOptions(id).queryKey;
       // nothing was changed: what was drawn ahead goes
       if (context && client.getQueryData(key) === context.drawn) client.setQueryData(key, context.before);
       if (error instanceof Refused && error.status === 409) client.invalidateQueries({ queryKey: ['desk', id] });
     },
   });
+}
+
+/** Sends an edit. Nothing is drawn anew for its being under way: what it changes is drawn. */
+export function useEdit(id: number) {
+  const client = useQueryClient();
+  return useMemo(() => {
+    const observer = editing(client, id);
+    return (edit: Edit) => observer.mutate(edit);
+  }, [client, id]);
 }
 
 export const edits = {

@@ -43,13 +43,13 @@ export interface Sheet {
 }
 
 export function useSheetState(desk: Desk): Sheet {
-  const { mutateAsync } = useEdit(desk.id);
+  const edit = useEdit(desk.id);
   const [refused, setRefused] = useState('');
   const [entry] = useState(() => makeEntryStore(desk.id));
   const send = useCallback(
     async (change: Edit) => {
       try {
-        await mutateAsync(change);
+        await edit(change);
         setRefused('');
         return true;
       } catch (error) {
@@ -57,7 +57,7 @@ export function useSheetState(desk: Desk): Sheet {
         return false;
       }
     },
-    [mutateAsync],
+    [edit],
   );
   return useMemo(() => {
     const type = (text: string) => {

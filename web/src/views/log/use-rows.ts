@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type RefObject, useEffect, useLayoutEffect, useState } from 'react';
+import { type RefObject, useLayoutEffect, useState } from 'react';
 
 /** From this many rows on, only those in view are drawn. */
 const MANY = 60;
@@ -16,10 +16,25 @@ export interface Rows {
   many: boolean;
 }
 
+const panelOf = (table: HTMLTableElement | null) => table?.closest<HTMLElement>('[data-panel]') ?? null;
+
+/** Px from the top of what the panel scrolls to the first row. */
+function topOf(table: HTMLTableElement | null): number {
+  const [panel, rows] = [panelOf(table), table?.tBodies[0]];
+  if (!panel || !rows) return 0;
+  return rows.getBoundingClientRect().top - panel.getBoundingClientRect().top + panel.scrollTop;
+}
+
+/** Px at the panel's top that the entry and the heads of the columns cover while the rows scroll. */
+function headOf(table: HTMLTableElement | null): number {
+  const head = table?.tHead?.rows[0]?.cells[0];
+  return head ? Number.parseFloat(getComputedStyle(head).top) + head.offsetHeight : 0;
+}
+
 /** Which rows of a long table are drawn: it scrolls in the desk's panel. */
-export function useRows(table: RefObject<HTMLElement | null>, count: number, row_px: number, shown: number): Rows {
+export function useRows(table: RefObject<HTMLTableElement | null>, count: number, row_px: number, shown: number): Rows {
   const [margin, setMargin] = useState(0);
-  const panel = () => table.current?.closest<HTMLElement>('[data-panel]') ?? null;
+  const panel = () => panelOf(table.current);
   const many = count > MANY;
   const virtual = useVirtualizer({
     count: many ? count : 0,
@@ -28,17 +43,26 @@ export function useRows(table: RefObject<HTMLElement | null>, count: number, row
     overscan: SPARE_ROWS,
     scrollMargin: margin,
   });
+  // what stands above the rows comes and goes: a page under review, a list of what was kept
   useLayoutEffect(() => {
-    const box = table.current?.getBoundingClientRect();
+    const content = panel()?.firstElementChild;
+    if (!many || !content) return;
+    const measure = () => setMargin(topOf(table.current));
+    const watch = new ResizeObserver(measure);
+    watch.observe(content);
+    measure();
+    return () => watch.disconnect();
+  }, [many, row_px, table]);
+  // in the frame that draws it: a scroll of its own would lay out and paint the panel again, twice
+  useLayoutEffect(() => {
     const scroll = panel();
-    if (many && box && scroll) setMargin(box.top - scroll.getBoundingClientRect().top + scroll.scrollTop);
-  }, [many, row_px]);
-  useEffect(() => {
-    if (!many || shown < 0) return;
-    // a frame later: the strip is painted first, then the row comes into view
-    const frame = requestAnimationFrame(() => virtual.scrollToIndex(shown, { align: 'auto' }));
-    return () => cancelAnimationFrame(frame);
-  }, [many, shown, virtual]);
+    if (!many || shown < 0 || !scroll) return;
+    const top = topOf(table.current) + shown * row_px;
+    // with a neighbour on either side
+    const [most, least] = [top - row_px - headOf(table.current), top + 2 * row_px - scroll.clientHeight];
+    if (scroll.scrollTop > most) scroll.scrollTop = most;
+    else if (scroll.scrollTop < least) scroll.scrollTop = least;
+  }, [many, shown, row_px, table]);
   if (!many) return { first: 0, last: count - 1, above: 0, below: 0, many };
   const items = virtual.getVirtualItems();
   const first = items[0]?.index ?? 0;
