@@ -18,6 +18,10 @@ const GLYPH: Record<string, string> = {
 /** Room that a landmark takes to either side. */
 const GLYPH_PX = 10;
 
+const LETTER_PX = 6;
+const DIG_PX = 22;
+const NO_DEPTH_PX = 172;
+
 /** The surface, depths read from it as plumb lines, and the windows one would dig. */
 export function GroundTrack({ height }: { height: number }) {
   const strip = useStrip();
@@ -38,9 +42,13 @@ export function GroundTrack({ height }: { height: number }) {
   const labelled = drawn.map((mark) => {
     const x = axis.xOfStation(mark.station_ft);
     const word = x - lastLabel > 12 && x < axis.width - 20;
-    if (word) lastLabel = x + mark.name.length * 6;
+    if (word) lastLabel = x + mark.name.length * LETTER_PX;
     return { mark, x, word };
   });
+  // a window's word gives way to a landmark's name, and to the sentence at the right where no depth was read
+  const isFree = (from: number, to: number) =>
+    (placed.length > 0 || to < left + drawing - NO_DEPTH_PX) &&
+    !labelled.some(({ mark, x, word }) => word && x + 6 < to && x + 6 + mark.name.length * LETTER_PX > from);
   return (
     <g>
       <path className={classes.hair} d={`M0 6H${axis.width}`} />
@@ -66,7 +74,7 @@ export function GroundTrack({ height }: { height: number }) {
               className={classes.dashed}
             />
             <text x={a + 4} y={height - 7} className={classes.text}>
-              {b - a > 22 ? 'dig' : ''}
+              {b - a > DIG_PX && isFree(a, a + DIG_PX) ? 'dig' : ''}
             </text>
           </g>
         );
