@@ -30,6 +30,14 @@ def row_of(lateral_id: int) -> StoredLateral:
     return row
 
 
+def version_of(lateral_id: int) -> StoredLateral:
+    """A lateral's version and shelf as they are now, without its record."""
+    row = StoredLateral.objects.only("version", "binned").filter(pk=lateral_id).first()
+    if row is None:
+        raise NoSuchLateral(lateral_id)
+    return row
+
+
 RECORDS_KEPT = 64
 _records: OrderedDict[str, Lateral] = OrderedDict()
 
@@ -139,14 +147,14 @@ MOST_STEPS = 2000  # each copies the list it steps into, of up to 10,000 rows
 
 
 def _head(row: StoredLateral, said: str) -> dict[str, object]:
-    last = row.changes.filter(undone=False).last()
-    undone = row.changes.filter(undone=True).first()
+    words = row.changes.values_list("words", flat=True)  # without the patches beside them, of any length
+    last, undone = words.filter(undone=False).last(), words.filter(undone=True).first()
     return {
         "id": row.pk,
         "version": row.version,
         "said": said,
-        "undo": last.words if last else None,
-        "redo": undone.words if undone else None,
+        "undo": last,
+        "redo": undone,
     }
 
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -121,6 +121,7 @@ class LineWater:
         return int(np.sum((joints >= pond.first) & (joints <= pond.last)))
 
 
+@lru_cache(maxsize=32)  # an edit that says nothing of the pipe's lie or its water leaves the water as it was
 def water_of(
     invert: Invert, main: MainLevel | None = None, without: frozenset[str] = frozenset(), outlet: float = -np.inf
 ) -> LineWater:

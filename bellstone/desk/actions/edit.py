@@ -26,7 +26,7 @@ def check_version(row: StoredLateral, seen: int) -> None:
 def locked(lateral_id: int, seen: int) -> Iterator[None]:
     """The write lock, taken only when all is computed; what was computed from version ``seen`` still holds under it."""
     with transaction.atomic():
-        check_version(store.row_of(lateral_id), seen)
+        check_version(store.version_of(lateral_id), seen)
         yield
 
 
