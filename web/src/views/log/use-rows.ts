@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type RefObject, useLayoutEffect, useState } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useState } from 'react';
 
 /** From this many rows on, only those in view are drawn. */
 const MANY = 60;
@@ -53,15 +53,17 @@ export function useRows(table: RefObject<HTMLTableElement | null>, count: number
     measure();
     return () => watch.disconnect();
   }, [many, row_px, table]);
-  // in the frame that draws it: a scroll of its own would lay out and paint the panel again, twice
-  useLayoutEffect(() => {
+  useEffect(() => {
     const scroll = panel();
     if (!many || shown < 0 || !scroll) return;
-    const top = topOf(table.current) + shown * row_px;
-    // with a neighbour on either side
-    const [most, least] = [top - row_px - headOf(table.current), top + 2 * row_px - scroll.clientHeight];
-    if (scroll.scrollTop > most) scroll.scrollTop = most;
-    else if (scroll.scrollTop < least) scroll.scrollTop = least;
+    // a frame later: the strip is painted first, then the row comes into view, with a neighbour on either side
+    const frame = requestAnimationFrame(() => {
+      const top = topOf(table.current) + shown * row_px;
+      const [most, least] = [top - row_px - headOf(table.current), top + 2 * row_px - scroll.clientHeight];
+      if (scroll.scrollTop > most) scroll.scrollTop = most;
+      else if (scroll.scrollTop < least) scroll.scrollTop = least;
+    });
+    return () => cancelAnimationFrame(frame);
   }, [many, shown, row_px, table]);
   if (!many) return { first: 0, last: count - 1, above: 0, below: 0, many };
   const items = virtual.getVirtualItems();
