@@ -116,6 +116,8 @@ WORKING: dict[str, Any] = {
     "entry.limits.MOST_DIGITS": 9,
     "ear.onward.LONGEST": 9,
     "ear.entering.FAR": 12,
+    "ear.beside.FAR": 8,
+    "ear.beside.MOST_WORDS": 7,
     "answer.plan_shown.LEAST_TOLD_FT": 1.0,
     "answer.next_look.WATCHED_MONTHS": 12,
     "answer.owners_page.LEAST_TOLD": 3,

@@ -20,6 +20,8 @@ class Bores:
 
 def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bores | None:
     """``4 goes to 6``, ``opens up to a six from the four``: bores around a change, where another number tells the place."""
+    if (reduced := _reduced(pieces, words, i)) is not None:
+        return reduced
     if pieces[i].what != "changes" and _bore(pieces[i]) is None:
         return None
     if any(p.what in ("kinds", "weak", "negatives") for p in pieces):
@@ -50,6 +52,36 @@ def bores_at(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bo
         return None
     after = _bore_behind(pieces, words, n + 1)
     return _bores(pieces, i, after[1], one, after[0]) if after else None
+
+
+REDUCED_TO = ("to", "by", "x", "into", "down to", "up to", ">", "over", "then")
+
+
+def _reduced(pieces: Sequence[Piece], words: Callable[[int], str], i: int) -> Bores | None:
+    """``6 by 4 reducer at 22``, ``reducer at 6 feet, from four inch down to three``: the bores either side of a reducer."""
+    reducers = sum(p.what == "kinds" and p.says == "fitting reducer" for p in pieces)
+    if reducers != 1 or any(p.what == "negatives" for p in pieces):
+        return None
+    begins = i + 1 if words(i) == "from" else i
+    one = pieces[begins].quantity if begins < len(pieces) else None
+    if one is None or one.unit not in ("bare", "in", "times"):
+        return None
+    if not one.is_one:
+        both = (one.low, one.high)
+        j = begins + 1
+    else:
+        n = begins + 1
+        while n < len(pieces) and words(n) in REDUCED_TO:
+            n += 1
+        led = n > begins + 1 or one.unit == "times"  # "6x4"
+        two = _bore(pieces[n]) if led and n < len(pieces) else None
+        if two is None:
+            return None
+        both, j = (one.low, two.low), n + 1
+    others = [p for n, p in enumerate(pieces) if not i <= n < j and p.quantity is not None]
+    if both[0] == both[1] or not set(both) <= set(USUAL_BORES) or not others:
+        return None
+    return Bores(f"{tidy(both[0])}in > {tidy(both[1])}in", j)
 
 
 def _bore_to_bore(pieces: Sequence[Piece], i: int) -> Bores | None:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
 from bellstone.core.ear.behind import soil_behind_at
+from bellstone.core.ear.beside import beside_at, lost_at
 from bellstone.core.ear.comes_in import comes_in_at
 from bellstone.core.ear.either import either_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
@@ -163,6 +164,8 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
         ("sides", words[i], side_at(words, i)),
         ("texts", "", passing_at(words, i)),
         ("texts", "", gallons_at(words, i)),
+        ("texts", "", beside_at(words, i)),
+        ("fillers", "", lost_at(words, i)),
     ]
     if opening := opening_at(words, i):  # before the same words as what was flushed
         yield PHRASE - LONGER * (opening - i + 1), Piece("kinds", "access", i, opening)

@@ -57,6 +57,7 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
         self._soil_of_a_collapse()
         self._rest()
         self._branch_of_a_fitting()
+        self.of_reducers()
         self._water_shut_off()
         self._or_nothing()
         self._same_as(before)

@@ -11,6 +11,10 @@ from bellstone.core.ear.places import Place, feet
 BEGIN = frozenset({"starts", "start", "begins", "begin", "commences", "now"})  # "clay starts at 22": it changes there
 AGES = frozenset({"new", "newer", "brand new", "old", "older", "original"})
 A_PIECE_OF = frozenset({"section", "section of", "piece of", "pipe", "stretch of", "of"})
+FROM_THERE = frozenset(
+    {"then", "and then", "after that", "from there", "then into", "and into", "then it is", "then we are in"}
+)
+BEFORE_A_PIPE = AGES | A_PIECE_OF | frozenset({"a", "the", "it is", "is", "we are in", "into"})
 STATING = (
     "this is",
     "we got",
@@ -114,6 +118,22 @@ class SaidPipes(Group):
             not negative and self._is_told_first(materials) or self._is_begun(materials)
         ):  # "this is 4 inch clay with roots at the joints"
             self.found.append(Found("pipe", change=self._pipe(materials[0]), own_place=Place("", 0, 0)))
+        elif not negative and self._is_from_there(materials):
+            self.found.append(Found("change", change=self._pipe(materials[0])))
+            self.spots.append((materials[0], self.found[-1]))
+
+    def _is_from_there(self, materials: list[int]) -> bool:
+        """``coupling at 22, then 4 inch clay``: the pipe that goes on behind a thing of one place, told last."""
+        n = materials[0]
+        behind = any(p.what in ("kinds", "weak") for p in self.parts[n + 1 :])
+        lead = n - 1
+        while lead > 0 and (self.parts[lead].what == "quantity" or self.s.words(self.parts[lead]) in BEFORE_A_PIPE):
+            lead -= 1
+        if behind or len(materials) > 1 or lead <= 0 or self.s.words(self.parts[lead]) not in FROM_THERE:
+            return False
+        if len(self.places) != 1:
+            self.doubt("another pipe from there: from where?")
+        return not self._runs and len(self.places) == 1
 
     def _is_told_first(self, materials: list[int]) -> bool:
         """Whether a clause begins with what pipe it is, said as such: ``we got cast iron here``, ``4 inch clay, …``."""
@@ -241,6 +261,15 @@ class SaidPipes(Group):
             return ""
         self.s.use(self.parts[m], "kind")
         return f" {age}"
+
+    def of_reducers(self) -> None:
+        """``6 by 4 reducer``: the bores a reducer stands between are its change, where no other thing is told."""
+        said = [p for p in self.parts if p.what == "bores"]
+        reducers = [f for f in self.found if f.kind == "fitting" and "reducer" in f.words]
+        alone = len(said) == len(self.found) == len(self.places) == 1
+        if alone and reducers and not reducers[0].negative:
+            self.s.use(said[0], "kind")
+            reducers[0].change = said[0].says
 
     def _bore_change(self, materials: list[int]) -> None:
         """One bore to another, in a pipe of one material or of one not said."""

@@ -1,5 +1,6 @@
 """Numbers of a group that are no place: sizes, hours, bores, depths below the ground, minutes."""
 
+import re
 from dataclasses import replace
 
 from bellstone.core.ear.bores import USUAL_BORES
@@ -20,6 +21,7 @@ ROUND = ("crack", "roots", "hole", "break")
 HAVE_BORES = ("access", "fitting", "coupling", "cap", "branch")  # a usual bore in inches is theirs
 
 
+SIDE_IN_HOURS = re.compile(r"(\d+)-(\d+) o'clock")  # "upper right" is 12-3 o'clock
 HOURS_OF = {"top": 12, "crown": 12, "right": 3, "bottom": 6, "floor": 6, "left": 9}
 
 
@@ -177,7 +179,7 @@ class SaidSizes(Group):
         return True
 
     def _hours_of(self, p: Piece, n: int, q: Quantity) -> None:
-        owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
+        owner = self._owner(n, lambda f: self._is_open_to(f, q) and self._knows(f, "top"))
         if owner is not None and owner.kind == "offset":  # told by its way; the crack beside it lies round the pipe
             owner = next((f for f in self.found if f.kind in ROUND and not f.clock and not f.negative), owner)
         if owner is not None and 0 < q.low <= 12 and 0 < q.high <= 12:
@@ -189,6 +191,15 @@ class SaidSizes(Group):
             self.s.use(p, "clock")
             if q.either:
                 self.doubt("two hours: from the one to the other, at both, or at either?")
+
+    @staticmethod
+    def _is_open_to(f: Found, q: Quantity) -> bool:
+        """Whether nothing was said of where it lies round the pipe, or a side that the hours say more closely."""
+        side = SIDE_IN_HOURS.fullmatch(f.clock)
+        if side is None or not q.is_one:
+            return not f.clock
+        low, high = (float(h) for h in side.groups())
+        return (q.low - low) % 12 <= (high - low) % 12
 
     def _size(self, p: Piece, n: int, q: Quantity, unit: str) -> None:
         owner = self._owner(n, lambda f: not f.size and self._takes(f, unit, q))

@@ -4,7 +4,14 @@ from bellstone.core.entry.facts import FACTS, OF_HOUSE, fact_lines
 from bellstone.core.entry.grammar import read_line
 from bellstone.core.entry.limits import too_much
 from bellstone.core.entry.pipe_said import pipe_words, read_pipe
-from bellstone.core.entry.printing import amount_words, clock_words, feet_words, position_words, sighting_line
+from bellstone.core.entry.printing import (
+    amount_words,
+    change_words,
+    clock_words,
+    feet_words,
+    position_words,
+    sighting_line,
+)
 from bellstone.core.entry.reading import (
     NEW,
     Act,
@@ -71,6 +78,7 @@ __all__ = [
     "TellFact",
     "WordUse",
     "amount_words",
+    "change_words",
     "feet_words",
     "clock_words",
     "fact_lines",

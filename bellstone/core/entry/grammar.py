@@ -26,6 +26,7 @@ from bellstone.core.record import Alternative, Amount, Change, OrderPosition, Pi
 from bellstone.core.scheme import Scheme
 
 MAX_LINE = 1000
+BORES_OF_A_REDUCER = re.compile(r"(?P<before>\d+(?:\.\d+)? ?in) ?> ?(?P<after>\d+(?:\.\d+)? ?in)(?![a-z])", re.I)
 
 
 @remembered(2048, "scheme")  # a line is read as it is typed, as it is heard and as it is added
@@ -262,8 +263,13 @@ class _LineReader:
         unsure: bool,
         offset: int,
     ) -> None:
-        out = AttributeReader(part, at, kind, self.scheme).read()
+        # a reducer stands between two bores: they are its change, and no size of it
+        bores = BORES_OF_A_REDUCER.search(part, at) if kind == "fitting" and "reducer" in part[at:].lower() else None
+        plain_part = f"{part[: bores.start()]}{' ' * len(bores[0])}{part[bores.end() :]}" if bores else part
+        out = AttributeReader(plain_part, at, kind, self.scheme).read()
         values = dict(out.values)
+        if bores is not None:
+            values["change"] = Change(before=read_pipe(bores["before"]), after=read_pipe(bores["after"]))
         if unsure:
             values["sureness"] = "unsure"
         values["alternatives"] = (*(Alternative(kind=k) for k in alternatives), *out.either)
@@ -291,8 +297,9 @@ class _LineReader:
                 q.model_copy(update={"start": q.start + shift, "end": q.end + shift, "choices": rewritten})
             )
         kinds = "|".join((kind, *alternatives))
+        said = [*out.completed, bores[0]] if bores else out.completed
         self.completed.append(
-            f"{part[: self._position_end(part)]}{kinds}{'?' if unsure else ''} {' '.join(out.completed)}".strip()
+            f"{part[: self._position_end(part)]}{kinds}{'?' if unsure else ''} {' '.join(said)}".strip()
         )
 
     def _position_end(self, part: str) -> int:

@@ -7,6 +7,7 @@ from bellstone.core.pipe import MATERIALS
 from bellstone.core.record import (
     Amount,
     BetweenPosition,
+    Change,
     Clock,
     CounterPosition,
     LandmarkPosition,
@@ -39,15 +40,24 @@ def sighting_line(sighting: Sighting) -> str:
     words.append(kinds + ("?" if sighting.sureness == "unsure" else ""))
     if sighting.change is not None and sighting.kind == "pipe":
         return " ".join(filter(None, [*words, pipe_words(sighting.change.after)]))
-    if sighting.change is not None:
-        before = f"{pipe_words(sighting.change.before)} > " if sighting.change.before else ""
-        words.append(f"{before}{pipe_words(sighting.change.after)}")
-        return " ".join(filter(None, words))
+    if sighting.change is not None and sighting.kind != "fitting":
+        return " ".join(filter(None, [*words, change_words(sighting.change)]))
     if sighting.kind in FREE_TEXT_KINDS:
         return " ".join(filter(None, [*words, sighting.text]))
     words += _attribute_words(sighting)
     line = " ".join(filter(None, words))
     return f"{line} ; expected {amount_words(sighting.expected)}" if sighting.expected else line
+
+
+def change_words(change: Change) -> str:
+    """A change of pipe as the entry language writes it.
+
+    >>> from bellstone.core.record import Pipe
+    >>> change_words(Change(before=Pipe(material="unknown", bore_in=6), after=Pipe(material="clay", bore_in=4)))
+    '6in > clay 4in'
+    """
+    before = f"{pipe_words(change.before)} > " if change.before else ""
+    return f"{before}{pipe_words(change.after)}"
 
 
 def _attribute_words(s: Sighting) -> list[str]:
@@ -66,6 +76,7 @@ def _attribute_words(s: Sighting) -> list[str]:
         f"every {tidy(s.spacing_ft, _PLACES)}ft" if s.spacing_ft else "",
         s.water if s.water and s.water != "unknown" else "",
         f"{tidy(s.minutes_off.likely or 0, _PLACES)} min off" if s.minutes_off else "",
+        change_words(s.change) if s.change else "",
         s.head or "",
         f"flow_{s.effect_on_flow}" if s.effect_on_flow == "none" else s.effect_on_flow or "",
         *(f"catches_{c}" for c in s.catches),

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from bellstone.core.entry import amount_words, pipe_words, sighting_line
+from bellstone.core.entry import amount_words, change_words, pipe_words
 from bellstone.core.record import Sighting, either_quality, forms_said, kinds_said
 from bellstone.core.scheme import size_words
 
@@ -31,10 +31,12 @@ def finding_words(turned: Sighting, said: Sighting | None = None) -> str:
     bits = [name]
     if s.change is not None and s.kind == "pipe":
         bits = [f"pipe: {pipe_words(s.change.after)}"]
-    elif s.change is not None:
-        bits = [f"change {sighting_line(s.model_copy(update={'sureness': 'sure'})).split('transition', 1)[1].strip()}"]
+    elif s.change is not None and s.kind == "transition":
+        bits = [f"change {change_words(s.change)}"]
     if s.form:
         bits.append(either(forms_said(s)))
+    if s.change is not None and s.kind == "fitting":
+        bits.append(change_words(s.change))
     bits += [q.replace("_", " ") for q in s.qualities]
     if one_of := either_quality(s):
         bits.append(either(one_of))

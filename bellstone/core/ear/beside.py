@@ -1,0 +1,129 @@
+"""What is said beside a thing and measured as nothing: as it was before, where it is worst, just past which joint."""
+
+from collections.abc import Sequence
+
+from bellstone.core.ear.wording import words_of
+
+# "same as last time", "that was in the first report"
+ALIKE = tuple(
+    (*lead.split(), joint)
+    for joint, leads in (
+        ("as", ("same", "just", "")),
+        ("like", ("just", "still", "")),
+        ("from", ("unchanged", "no change", "not changed")),
+        ("since", ("unchanged", "no change", "not changed", "same")),
+        ("than", ("no worse", "no different")),
+        ("in", ("that was", "it was", "was")),
+    )
+    for lead in leads
+)
+NOTED = words_of("noted reported seen described mentioned found on in at of from with the my our that it was")
+WHICH = words_of("first last previous prior earlier other old original")
+LOOKS = words_of(
+    "time visit video report inspection look survey year month film footage tape spring fall winter summer"
+)
+ALONE = words_of("before earlier previously then")
+MOST_WORDS = 7  # of a comparison: working value
+
+WORST = words_of("worst heaviest thickest biggest widest deepest densest strongest lightest")
+# "mostly on the left" tells a side; "worst on the bottom" tells one of several
+ON = words_of("on at along near toward towards around in")
+ROUND = words_of("the bottom top left right side sides crown invert floor hand upper lower half")
+SIDES = words_of("bottom top left right side sides crown invert floor")
+
+NEAR = words_of("past before after beyond behind shy short ahead upstream downstream outside inside")
+JUST = words_of("just right barely immediately")
+OF_A_JOINT = words_of("joint hub bell collar")
+
+HANGING = words_of("hanging hangs hang hung dangling dangles reaching reaches")
+HALFWAY = words_of("halfway halfways partway midway")
+DOWN = words_of("down across about maybe almost nearly into in to the up pipe out")
+
+ORDINALS = words_of("first second third fourth fifth")
+COUNTED = words_of(
+    "coupling couplings wye wyes tee tees bend bends elbow cleanout repair patch branch lateral tie tap clamp"
+)
+LEADS = words_of("at to past before after from between by beyond near until for the this that my our every each in of")
+
+LOST = words_of("lost losing loses missing")
+EXTENTS = words_of("height diameter roundness")
+FAR = 8  # words between *lost* and what it was lost of: working value
+
+
+def beside_at(words: Sequence[str], i: int) -> int:
+    """Where words end that are kept as said beside the thing they go with; 0 where none begin here.
+
+    >>> beside_at("44 root ball same as last time".split(), 3), beside_at("same as the last joint".split(), 0)
+    (7, 0)
+    >>> beside_at("roots all around worst on the bottom".split(), 3), beside_at("worst at 45".split(), 0)
+    (7, 0)
+    >>> beside_at("crack just past the joint at 36".split(), 1), beside_at("crack just past 36".split(), 1)
+    (5, 0)
+    >>> beside_at("hanging down about halfway".split(), 0), beside_at("hanging at 40".split(), 0)
+    (4, 0)
+    >>> beside_at("second coupling at 30".split(), 0), beside_at("past the second coupling".split(), 2)
+    (1, 0)
+    """
+    return max(told(words, i) for told in (_as_before, _worst_on, _near_a_joint, _hanging, _counted))
+
+
+def lost_at(words: Sequence[str], i: int) -> int:
+    """Where *lost* ends before a share ``of the height``, that says how far out of round a pipe is; 0 elsewhere.
+
+    >>> lost_at("lost maybe a fifth of the height".split(), 0), lost_at("lost the picture".split(), 0)
+    (1, 0)
+    """
+    return i + 1 if words[i] in LOST and EXTENTS & set(words[i + 1 : i + FAR]) else 0
+
+
+def _is_over(words: Sequence[str], n: int) -> bool:
+    """Whether a clause ends there, or a place begins."""
+    return n >= len(words) or not words[n][0].isalnum() or words[n] in ("and", "but", "at", "so")
+
+
+def _as_before(words: Sequence[str], i: int) -> int:
+    for lead in ALIKE:
+        if tuple(words[i : i + len(lead)]) != lead:
+            continue
+        n = i + len(lead)
+        if words[n : n + 1] and words[n] in ALONE and _is_over(words, n + 1):
+            return n + 1
+        while n < len(words) and words[n] in NOTED | WHICH and n - i < MOST_WORDS:
+            n += 1
+        look = n < len(words) and words[n] in LOOKS and bool(WHICH & set(words[i:n]))
+        earlier = n < len(words) and words[n] in ALONE and n > i + len(lead)
+        if (look or earlier) and _is_over(words, n + 1):
+            return n + 1
+    return 0
+
+
+def _worst_on(words: Sequence[str], i: int) -> int:
+    if words[i] not in WORST or i + 1 >= len(words) or words[i + 1] not in ON:
+        return 0
+    n = i + 2
+    while n < len(words) and words[n] in ROUND:
+        n += 1
+    return n if SIDES & set(words[i + 2 : n]) and _is_over(words, n) else 0
+
+
+def _near_a_joint(words: Sequence[str], i: int) -> int:
+    n = i + (words[i] in JUST)
+    if n == i or n + 2 >= len(words) or words[n] not in NEAR:
+        return 0
+    n += 1 + (words[n + 1] == "of")
+    ends = n + 1 < len(words) and words[n] in ("the", "that", "this", "a") and words[n + 1] in OF_A_JOINT
+    return n + 2 if ends and _is_over(words, n + 2) else 0
+
+
+def _hanging(words: Sequence[str], i: int) -> int:
+    if words[i] not in HANGING:
+        return 0
+    n = i + 1
+    while n < len(words) and words[n] in DOWN | HALFWAY:
+        n += 1
+    return n if HALFWAY & set(words[i:n]) and _is_over(words, n) else 0
+
+
+def _counted(words: Sequence[str], i: int) -> int:
+    counted = words[i] in ORDINALS and i + 1 < len(words) and words[i + 1] in COUNTED
+    return i + 1 if counted and (i == 0 or words[i - 1] not in LEADS) else 0
