@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.about_house import about_house
 from bellstone.core.ear.cover import Piece, cover_of
+from bellstone.core.ear.deep_there import deep_there
 from bellstone.core.ear.denied_beside import denied_beside
 from bellstone.core.ear.excepted import excepted
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
@@ -65,6 +66,7 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
             )
         return Heard(text, "heard", told, words=words)
     pieces = denied_beside(no_more_than(excepted(cover_of(tokens, lexicon), tokens), tokens), tokens)
+    pieces = deep_there(pieces, tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)
     if meant := two_meanings(text, tokens, pieces):

@@ -131,8 +131,7 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
     if _is_a_name(tokens, i):
         return Quantity("talk", first.number, first.number, i, i + 1)
     single, j = _single(tokens, i)
-    second = _second(tokens, single, i, j)
-    return second or single
+    return _second(tokens, single, i, j) or single
 
 
 WHOLE = words_of("good full solid whole bare scant nice")
@@ -300,13 +299,10 @@ def _inches_behind(tokens: Sequence[Token], j: int, feet: float, led: bool) -> t
 BESIDE_INCHES = words_of("at by near under below here there down deep")
 
 
-SIZED = frozenset({
-    "clay", "cast", "iron", "pvc", "abs", "plastic", "concrete", "pipe", "line", "main", "cleanout", "vitrified",
-    "orangeburg", "fibre", "fiber", "vent", "drop",
-    "step", "offset", "gap", "crack", "hole", "lip", "belly", "open", "opening", "tall", "high", "wide", "liner",
-    "sewer", "lateral", "bore",
-    "standing", "water", "sag", "rock", "blister",
-})  # fmt: skip
+SIZED = words_of("""
+    clay cast iron pvc abs plastic concrete pipe line main cleanout vitrified orangeburg fibre fiber vent drop step offset gap
+    crack hole lip belly open opening tall high wide liner sewer lateral bore standing water sag rock blister
+""")
 
 
 def _sized_thing(tokens: Sequence[Token], end: int) -> bool:
@@ -315,8 +311,8 @@ def _sized_thing(tokens: Sequence[Token], end: int) -> bool:
 
 def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quantity | None:
     """``60 to 70 %``, ``33 or 34``, ``55 to 61``: two numbers as one quantity."""
-    if side_by_side := _spoken_range(tokens, single, i, j):
-        return side_by_side
+    if (told := _spoken_range(tokens, single, i, j) or _across(tokens, single, i, j)) is not None:
+        return told
     j += _w(tokens, j) == "ish"
     for count in (5, 4, 3, 2, 1):
         words = tuple(_w(tokens, j + n) for n in range(count))
@@ -345,6 +341,19 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
         about = any(t.word in ABOUT | {"least"} for t in tokens[j:k])
         return Quantity(units, low, high, i, end, either=either, about=about)
     return None
+
+
+def _across(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quantity | None:
+    """``2 by 3 inches``: a thing by its larger side; each with its inches is a size of its own, of a reducer it is a bore."""
+    at = j - 1 if single.unit == "times" else j  # "2 x 3 in"
+    if _w(tokens, at) not in ("by", "x") or "reducer" in {t.word for t in tokens}:
+        return None
+    if at + 1 >= len(tokens) or tokens[at + 1].number is None or single.unit not in ("bare", "in", "times"):
+        return None
+    other, end = _single(tokens, at + 1)
+    larger = max(single.high, other.high)
+    in_inches = {single.unit, other.unit} - {"times"} in ({"in", "bare"}, {"in"}) and single.unit != other.unit
+    return Quantity("in", larger, larger, i, end) if in_inches else None
 
 
 def _spoken_range(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quantity | None:

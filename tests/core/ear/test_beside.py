@@ -105,3 +105,30 @@ def test_plain_words_of_a_look(said: str, lines: tuple[str, ...]) -> None:
 
 def test_what_was_lost_of_other_things_is_no_share() -> None:
     assert not any("%" in line for line in heard("lost the picture at 52"))
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ("depth at 40 is 5 feet", "40 depth 5'0\""),
+    ("depth at 41 was 62 inches", "41 depth 62in"),
+    ("the depth at 40 is about 5 feet", "40 depth 5'0\""),
+    ("depth of water at 40 is 2 inches", "40 standing 2in"),
+])  # fmt: skip
+def test_the_depth_at_a_place_is_no_place(said: str, line: str) -> None:
+    assert heard(said) == (line,)
+
+
+def test_a_depth_with_a_point_is_still_asked() -> None:
+    assert hear_line("the depth at 40 is 5.2", HOUSE).candidates == (("40 depth 5'2\"",), ("40 depth 5.2ft",))
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ("hole at 31 about 2 by 3 inches at 4 o'clock", "31 hole ~3in 4 o'clock"),
+    ("hole 2x3 inch at 31", "31 hole 3in"),
+    ("piece missing 3 inches by 2 at 31", "31 break pieces 3in"),
+])  # fmt: skip
+def test_a_thing_of_two_sides_is_as_large_as_the_larger(said: str, line: str) -> None:
+    assert heard(said) == (line,)
+
+
+def test_two_numbers_across_without_inches_are_asked() -> None:
+    assert hear_line("hole 2x3 at 31", HOUSE).outcome == "asked"
