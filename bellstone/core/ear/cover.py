@@ -34,6 +34,7 @@ LIGHT = words_of("""
     a an the is are it its this that has have been of all just really pretty very quite simply completely totally clean clear
     right actually now here there some kind sort fully entirely nice and nicely well already also still pipe whole
 """)
+JOINTS = frozenset({"joint", "joints"})
 WEAKER = {"weak": 0.3, "places": 0.05, "landmarks": 0.3, "changes": 0.02, "shares": 0.9, "links": -0.4}
 
 
@@ -221,8 +222,9 @@ def _spread(phrase: Phrase, words: tuple[str, ...], i: int) -> int:
     0
     """
     at, passed = i, 0
+    light = LIGHT - {"all"} if JOINTS & set(phrase.words) else LIGHT  # "joints are all open": each of them
     for n, wanted in enumerate(phrase.stems):
-        while at < len(words) and n and stem(words[at]) != wanted and words[at] in LIGHT and passed < MOST_BETWEEN:
+        while at < len(words) and n and stem(words[at]) != wanted and words[at] in light and passed < MOST_BETWEEN:
             at, passed = at + 1, passed + 1
         if at >= len(words) or stem(words[at]) != wanted:
             return 0

@@ -18,13 +18,24 @@ ENDS = frozenset({
     "quits", "terminates at", "and ends", "and ends at", "end", "end at", "and end", "and end at", "stop", "stop at",
 })  # fmt: skip
 
+# it goes by and by: the last of it is where it is gone
+ENDS |= {
+    " ".join((*verb, *at))
+    for verb in (("tapers", "off"), ("tapers", "out"), ("peters", "out"), ("dies", "out"), ("fades", "out"), ("lets", "up"), ("quits",),
+                 ("taper", "off"), ("taper", "out"), ("peter", "out"), ("die", "out"), ("fade", "out"), ("let", "up"), ("quit",))
+    for at in ((), ("by",), ("at",))
+}  # fmt: skip
 
-RUNS = words_of(
-    "runs run running continues continue extends extend extending goes carries keeps stretches reaches get gets getting"
-)
+RUNS = words_of("""
+    run runs running continue continues extend extends extending go goes carry carries keep keeps stretch stretches reach
+    reaches get gets getting
+""")
 BESIDE_RUNS = words_of(
     "and it that then which on out down up about around all the way to going is worse heavier thicker"
 )
+GROWS = frozenset(
+    {"get", "gets", "getting", "become", "becomes", "turn", "turns"}
+)  # "starts at 22, gets heavy, ends at 40"
 FOR_SO_LONG = frozenset({"for", "continues", "continue", "extends", "extending", "lasts", "lasting", "running"})
 BESIDE_LENGTH = frozenset(
     {"and", "about", "approximately", "around", "maybe", "roughly", "another", "the", "next", "some", "runs", "goes", "on", "a",
@@ -113,7 +124,8 @@ class Retold:
             ends = any(self.words(p) in ENDS for p in between) and is_feet(second.said.lstrip("~"))
             if begins and ends and is_feet(start) and float(start) < float(end):
                 silent = all(
-                    p.what in ("fillers", "sign", "links", "changes") or self.words(p) in ENDS for p in between
+                    p.what in ("fillers", "sign", "links", "changes", "attributes") or self.words(p) in ENDS | GROWS
+                    for p in between
                 )
                 second = replace(second, only_to=True)
             runs = self._runs_on(between, second)

@@ -338,7 +338,8 @@ class SaidKinds(Group):
         says = {p.says: n for n, p in enumerate(before) if p.what == "attributes"}
         beyond = [p for p in before if set(self.s.words(p).split()) & BEYOND]
         so_far = self.is_open_so_far()
-        if "joint" not in says and not any(p.joint for p in self.places) and not beyond and not so_far:
+        jointed = "joint" in says or "each joint" in says or any(p.joint for p in self.places)
+        if not jointed and not beyond and not so_far:
             return
         if stands := self._stands_off(before):
             self.found.insert(0, stands)
@@ -346,7 +347,7 @@ class SaidKinds(Group):
             for p in beyond:
                 self.s.use(p, "kind")
             return
-        if "joint" not in says and not any(p.joint for p in self.places) and not so_far:
+        if not jointed and not so_far:
             return
         for word, kind in (("open", "open"), ("up", "offset"), ("drop", "offset")):
             if word not in says:

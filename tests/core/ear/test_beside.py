@@ -132,3 +132,27 @@ def test_a_thing_of_two_sides_is_as_large_as_the_larger(said: str, line: str) ->
 
 def test_two_numbers_across_without_inches_are_asked() -> None:
     assert hear_line("hole 2x3 at 31", HOUSE).outcome == "asked"
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ("roots start at 30 and go to 44", "30-44 roots"),
+    ("grease starts at 8 and tapers off by 15", "8-15 grease"),
+    ("roots start at 22, get heavy, and peter out by 40", "22-40 roots heavy"),
+    ("scale starts at 3 and quits at 15", "3-15 scale"),
+])  # fmt: skip
+def test_what_starts_and_comes_to_an_end_by_and_by_lies_between(said: str, line: str) -> None:
+    assert heard(said) == (line,)
+
+
+def test_what_grows_towards_a_place_is_two_looks() -> None:
+    assert heard("roots start at 30, light, and get heavy by 44") == ("30 roots light", "44 roots heavy")
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ("joints are all open about a quarter inch", "open each joint ~0.25in"),
+    ("every joint is slightly open", "open each joint slight"),
+    ("joint at 22 is open", "22 open joint"),
+    ("joints are all tight", "sound joint"),
+])  # fmt: skip
+def test_all_of_the_joints_are_each_of_them(said: str, line: str) -> None:
+    assert heard(said) == (line,)
