@@ -17,6 +17,7 @@ AT_ONE_PLACE = frozenset({
 })  # fmt: skip
 SIDES = ("top", "bottom", "crown", "floor", "left", "right", "sides")
 WATERY = ("standing", "submerged", "leaking_in", "leaking_out", "inflow", "water_mark", "dry", "water", "flush")
+OR_FLOW = "water standing there, or only flow?"
 UNIT_OF = {"in": "in", "pct": "%", "deg": "deg"}
 
 

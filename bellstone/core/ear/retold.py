@@ -81,6 +81,9 @@ HAVE_LENGTHS = frozenset(
 )
 
 
+WET = (["standing"], ["submerged"], ["water"])  # "water starts at 41 and we're out of it at 47"
+
+
 class Retold:
     """The parts of a sentence and what each word was used for; steps that put places together."""
 
@@ -97,10 +100,7 @@ class Retold:
             return
         before = [p for p in self.parts[:n] if isinstance(p, Place) and is_feet(p.start.lstrip("~"))]
         after = [p for p in self.parts[n:] if isinstance(p, Place)]
-        wet = any(
-            isinstance(p, Piece) and p.what == "kinds" and p.says.split()[0] in ("standing", "submerged")
-            for p in self.parts[:n]
-        )
+        wet = any(isinstance(p, Piece) and p.says.split()[:1] in WET for p in self.parts[:n])
         if len(before) != 1 or len(after) != 1 or not wet or not is_feet(after[0].said.lstrip("~")):
             return
         ends = f"{before[0].start.lstrip('~')}-{after[0].said.lstrip('~')}"

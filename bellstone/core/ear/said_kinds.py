@@ -3,7 +3,7 @@
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.entering import OPENINGS
 from bellstone.core.ear.found import Found, forms_of
-from bellstone.core.ear.group import Group
+from bellstone.core.ear.group import OR_FLOW, Group
 from bellstone.core.entry import words_for
 
 LEADS_TO = frozenset(
@@ -231,7 +231,8 @@ class SaidKinds(Group):
         if bare_stop and p.what == "kinds" and n and self.parts[n - 1].what == "kinds":
             self.doubt("what stopped there: the camera, or what is told before?")
         if p.what == "weak" and not self._supported(p, n):
-            self.doubt(f"“{self.s.words(p)}” alone can be two things")
+            water = kind == "standing" and "water" in self.s.words(p).split()
+            self.doubt(OR_FLOW if water else f"“{self.s.words(p)}” alone can be two things")
         if self._goes_with_one_before(kind, words, n, negative, hedged):
             return
         self.found.append(found)

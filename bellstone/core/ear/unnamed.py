@@ -2,7 +2,7 @@
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found, forms_of
-from bellstone.core.ear.group import WATERY, Group
+from bellstone.core.ear.group import OR_FLOW, WATERY, Group
 from bellstone.core.ear.one_thing import GOOD
 from bellstone.core.ear.wording import words_of
 
@@ -31,7 +31,7 @@ class Unnamed(Group):
                 self.doubt("water said only by a depth: standing, or flow?")
         elif watery and state is None and len(self.places) == 1 and self.places[0].runs and self._only_watery():
             self._only(Found("standing"))
-            self.doubt("water standing there, or only flow?")
+            self.doubt(OR_FLOW)
         elif self._is_nothing():
             self._only(Found("sound"))
         elif self._is_good():

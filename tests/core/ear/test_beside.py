@@ -156,3 +156,20 @@ def test_what_grows_towards_a_place_is_two_looks() -> None:
 ])  # fmt: skip
 def test_all_of_the_joints_are_each_of_them(said: str, line: str) -> None:
     assert heard(said) == (line,)
+
+
+@pytest.mark.parametrize("said", [
+    "water starts at 41 and we're out of it at 47", "we get into water at 41, out at 47", "water begins at 41 and ends at 47",
+])  # fmt: skip
+def test_water_one_gets_into_and_out_of_is_asked_from_the_one_to_the_other(said: str) -> None:
+    result = hear_line(said, HOUSE)
+    assert (result.why, result.candidates) == ("water standing there, or only flow?", (("41-47 standing",),))
+
+
+def test_water_one_gets_into_with_its_depth_stands() -> None:
+    assert heard("we get into some water at 30, about 2 inches") == ("30 standing ~2in",)
+
+
+@pytest.mark.parametrize("said", ["water is off, out at 47", "water off at 30, came out at 47"])
+def test_the_water_of_the_house_is_not_got_out_of(said: str) -> None:
+    assert not any("standing" in line for c in hear_line(said, HOUSE).candidates for line in c)
