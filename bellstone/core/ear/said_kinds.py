@@ -4,6 +4,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.entering import OPENINGS
 from bellstone.core.ear.found import Found, forms_of
 from bellstone.core.ear.group import OR_FLOW, Group
+from bellstone.core.ear.wording import words_of
 from bellstone.core.entry import words_for
 
 LEADS_TO = frozenset(
@@ -41,6 +42,10 @@ HAPPENS = frozenset({
     "stopped", "main", "forced", "located", "lens", "submerged", "water", "flush", "met", "rolled", "dry", "access", "branch",
     "fitting", "coupling", "trap", "dead_end", "ends_at", "change", "counter_reset", "dismissed", "sound",
 })  # fmt: skip
+UNNAMED_OBJECTS = words_of("""
+    object objects foreign obstruction lodged something stuck material thing blockage debris body rock rocks stone stones toy
+    in the line pipe loose wedged a protruding intruding tap lateral connection sticking protrudes intrudes metal metallic
+""")
 
 
 class SaidKinds(Group):
@@ -224,6 +229,8 @@ class SaidKinds(Group):
             found.text = f'"{self.s.as_said(p)}"'  # which opening it was
         if kind == "access_fault" and not words and not negative:
             found.text = f'"{self.s.as_said(p)}"'  # what is wrong with it, which the scheme has no form for
+        if kind == "object" and not negative and set(self.s.words(p).split()) - UNNAMED_OBJECTS:
+            found.text = f'"{self.s.as_said(p)}"'  # a wrench, a brick: what it is, by its own name
         self.s.use(p, "kind")
         if kind == "main" and self._is_led_to(n, negative):
             self.doubt("the main named as a place, or reached?")

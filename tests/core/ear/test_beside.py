@@ -173,3 +173,14 @@ def test_water_one_gets_into_with_its_depth_stands() -> None:
 @pytest.mark.parametrize("said", ["water is off, out at 47", "water off at 30, came out at 47"])
 def test_the_water_of_the_house_is_not_got_out_of(said: str) -> None:
     assert not any("standing" in line for c in hear_line(said, HOUSE).candidates for line in c)
+
+
+@pytest.mark.parametrize(("said", "line"), [
+    ("they left a wrench at 44", '44 object "wrench"'),
+    ("brick at 30", '30 object stone "brick"'),
+    ("a rock at 30", "30 object stone"),
+    ("obstruction at 37", "37 object"),
+    ("little bit of scale at 12", "12 scale slight"),
+])  # fmt: skip
+def test_a_thing_in_the_pipe_keeps_its_own_name_and_how_little_it_is(said: str, line: str) -> None:
+    assert heard(said) == (line,)

@@ -38,7 +38,7 @@ HEARD = {
     "tiny crack 12 oclock @ 15 no biggie": ['15 crack 12 o\'clock "tiny"'],
     "joint blown apart at 29, inch n a half easy": ["29 open 1.5in"],
     "rock in the line 37 ft": ["37 object stone"],
-    "there is a toy car stuck at 26": ["26 object"],
+    "there is a toy car stuck at 26": ['26 object "toy car"'],
     "The pipe between 20 and 30 is full of water": ["20-30 standing full"],
     "I did not see any roots past 30": ["30 on none: roots"],
     "there weren't any cracks from 10 to 30": ["10-30 none: crack"],
