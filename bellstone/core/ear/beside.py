@@ -13,11 +13,11 @@ ALIKE = tuple(
         ("from", ("unchanged", "no change", "not changed")),
         ("since", ("unchanged", "no change", "not changed", "same")),
         ("than", ("no worse", "no different")),
-        ("in", ("that was", "it was", "was")),
+        ("in", ("that was", "it was")),
     )
     for lead in leads
 )
-NOTED = words_of("noted reported seen described mentioned found on in at of from with the my our that it was")
+NOTED = words_of("noted reported seen described mentioned found on in at from with the my our that it was")
 WHICH = words_of("first last previous prior earlier other old original")
 LOOKS = words_of(
     "time visit video report inspection look survey year month film footage tape spring fall winter summer"
@@ -38,6 +38,14 @@ OF_A_JOINT = words_of("joint hub bell collar")
 HANGING = words_of("hanging hangs hang hung dangling dangles reaching reaches")
 HALFWAY = words_of("halfway halfways partway midway")
 DOWN = words_of("down across about maybe almost nearly into in to the up pipe out")
+
+# it goes by and by: where the last of it is
+TAPERS = frozenset(
+    (verb, way)
+    for verb in words_of("taper tapers peter peters die dies fade fades play plays")
+    for way in ("off", "out")
+)
+OF_THE_CAMERA = words_of("picture camera light lights lamp signal screen image video battery beacon sound feed")
 
 ORDINALS = words_of("first second third fourth fifth")
 COUNTED = words_of(
@@ -74,6 +82,17 @@ def lost_at(words: Sequence[str], i: int) -> int:
     (1, 0)
     """
     return i + 1 if words[i] in LOST and EXTENTS & set(words[i + 1 : i + FAR]) else 0
+
+
+def tapers_at(words: Sequence[str], i: int) -> int:
+    """Where words end that say a thing comes to an end by and by; 0 where none begin here, or the picture does.
+
+    >>> tapers_at("and tapers off by 15".split(), 1), tapers_at("picture fades out by 33".split(), 1)
+    (4, 0)
+    """
+    if tuple(words[i : i + 2]) not in TAPERS or i and words[i - 1] in OF_THE_CAMERA:
+        return 0
+    return i + 3 if tuple(words[i + 2 : i + 3]) in (("by",), ("at",)) else i + 2
 
 
 def _is_over(words: Sequence[str], n: int) -> bool:

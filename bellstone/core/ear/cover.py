@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from bellstone.core.ear.advising import advice_at
 from bellstone.core.ear.alike import alike_at
 from bellstone.core.ear.behind import soil_behind_at
-from bellstone.core.ear.beside import beside_at, lost_at
+from bellstone.core.ear.beside import beside_at, lost_at, tapers_at
 from bellstone.core.ear.comes_in import comes_in_at
 from bellstone.core.ear.either import either_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
@@ -167,6 +167,7 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
         ("texts", "", gallons_at(words, i)),
         ("texts", "", beside_at(words, i)),
         ("fillers", "", lost_at(words, i)),
+        ("tapers", "", tapers_at(words, i)),  # used where something starts before it, else not understood
     ]
     if opening := opening_at(words, i):  # before the same words as what was flushed
         yield PHRASE - LONGER * (opening - i + 1), Piece("kinds", "access", i, opening)

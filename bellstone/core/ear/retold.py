@@ -14,22 +14,15 @@ from bellstone.core.ground import tidy
 GOES_ON = frozenset({"and", "goes", "runs", "and runs", "and goes", "continues", "and continues", "going"})
 BEGINS = frozenset({"start", "starts", "starting", "begin", "begins", "beginning", "commences", "commencing"})
 ENDS = frozenset({
-    "terminates", "terminating", "ends", "ends at", "ending", "ending at", "stops", "stops at", "finishes", "finish",
-    "quits", "terminates at", "and ends", "and ends at", "end", "end at", "and end", "and end at", "stop", "stop at",
+    "terminates", "terminates at", "terminating", "ends", "ends at", "ending", "ending at", "stops", "stops at", "finishes", "finish",
+    "quits", "quits at", "quits by", "and ends", "and ends at", "end", "end at", "and end", "and end at", "stop", "stop at",
 })  # fmt: skip
-
-# it goes by and by: the last of it is where it is gone
-ENDS |= {
-    " ".join((*verb, *at))
-    for verb in (("tapers", "off"), ("tapers", "out"), ("peters", "out"), ("dies", "out"), ("fades", "out"), ("lets", "up"), ("quits",),
-                 ("taper", "off"), ("taper", "out"), ("peter", "out"), ("die", "out"), ("fade", "out"), ("let", "up"), ("quit",))
-    for at in ((), ("by",), ("at",))
-}  # fmt: skip
 
 RUNS = words_of("""
     run runs running continue continues extend extends extending go goes carry carries keep keeps stretch stretches reach
     reaches get gets getting
 """)
+BIDDING = words_of("run continue extend go carry keep get")
 BESIDE_RUNS = words_of(
     "and it that then which on out down up about around all the way to going is worse heavier thicker"
 )
@@ -81,7 +74,8 @@ HAVE_LENGTHS = frozenset(
 )
 
 
-WET = (["standing"], ["submerged"], ["water"])  # "water starts at 41 and we're out of it at 47"
+# "water starts at 41 and we're out of it at 47"
+WET = (("kinds", ["standing"]), ("weak", ["standing"]), ("kinds", ["submerged"]), ("attributes", ["water"]))
 
 
 class Retold:
@@ -100,7 +94,7 @@ class Retold:
             return
         before = [p for p in self.parts[:n] if isinstance(p, Place) and is_feet(p.start.lstrip("~"))]
         after = [p for p in self.parts[n:] if isinstance(p, Place)]
-        wet = any(isinstance(p, Piece) and p.says.split()[:1] in WET for p in self.parts[:n])
+        wet = any(isinstance(p, Piece) and (p.what, p.says.split()[:1]) in WET for p in self.parts[:n])
         if len(before) != 1 or len(after) != 1 or not wet or not is_feet(after[0].said.lstrip("~")):
             return
         ends = f"{before[0].start.lstrip('~')}-{after[0].said.lstrip('~')}"
@@ -121,10 +115,13 @@ class Retold:
             begins = (
                 first.asks.startswith("from there") or a and bool(BEGINS & set(self.words(self.parts[a - 1]).split()))
             )
-            ends = any(self.words(p) in ENDS for p in between) and is_feet(second.said.lstrip("~"))
+            ends = any(p.what == "tapers" or self.words(p) in ENDS for p in between) and is_feet(
+                second.said.lstrip("~")
+            )
             if begins and ends and is_feet(start) and float(start) < float(end):
                 silent = all(
-                    p.what in ("fillers", "sign", "links", "changes", "attributes") or self.words(p) in ENDS | GROWS
+                    p.what in ("fillers", "sign", "links", "changes", "attributes", "tapers")
+                    or self.words(p) in ENDS | GROWS
                     for p in between
                 )
                 second = replace(second, only_to=True)
@@ -168,8 +165,11 @@ class Retold:
         if len({p.says.split()[0] for p in kinds}) == 1 and kinds[0] in between:  # "41 crack on the top, it runs to 43"
             beside = ("attributes", "links", "quantity", "texts")
             between = [p for p in between if p not in kinds and p.what not in beside and self.words(p) != "at"]
-        said = [w for p in between for w in self.words(p).split() if w != ","]
+        told = [w for p in between for w in self.words(p).split()]
+        said = [w for w in told if w != ","]
         verb = next((w for w in said if w in RUNS), None)
+        if verb in BIDDING and told.index(verb) and told[told.index(verb) - 1] == ",":
+            return False  # "crack at 30, carry on to 44": said to whom pushes
         led = second.only_to or said[-1:] == ["to"]
         return (
             verb is not None

@@ -184,3 +184,13 @@ def test_the_water_of_the_house_is_not_got_out_of(said: str) -> None:
 ])  # fmt: skip
 def test_a_thing_in_the_pipe_keeps_its_own_name_and_how_little_it_is(said: str, line: str) -> None:
     assert heard(said) == (line,)
+
+
+@pytest.mark.parametrize(("said", "why"), [
+    ("roots at 30, picture dies out at 33", "a place, and nothing said to be there"),
+    ("crack at 30, carry on to 44", "up to there: from where?"),
+    ("water turned on at 30, out of it at 40", "a place, and nothing said to be there"),
+    ("roots at 40 as of last year", "this may not be of here and now"),
+])  # fmt: skip
+def test_words_that_sound_like_an_end_or_a_comparison_are_asked(said: str, why: str) -> None:
+    assert hear_line(said, HOUSE).why == why
