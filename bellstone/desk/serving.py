@@ -84,12 +84,21 @@ def _serve(folder: Path, door: socket.socket, address: str, wanted: int, samples
     )  # fmt: skip
     over = threading.Event()
     threading.Thread(target=_each_day, args=(folder, over), daemon=True).start()
+    threading.Thread(target=ready_to_hear, daemon=True).start()
     with suppress(KeyboardInterrupt, SystemExit):
         server.run()
     over.set()
     server.close()
     _stopped(database)
     return 0
+
+
+def ready_to_hear() -> None:
+    """Read the lexicon while nobody types yet: the first line heard would wait for it."""
+    from bellstone.core.ear import listen
+    from bellstone.core.scheme import house_scheme
+
+    listen("at 41 and a half there are roots", house_scheme(), typed=True)
 
 
 def _each_day(folder: Path, over: threading.Event) -> None:

@@ -20,7 +20,9 @@ from pathlib import Path
 
 import pytest
 
+from bellstone.core.ear.lexicon import house_lexicon
 from bellstone.desk.keeping import checked, prepare
+from bellstone.desk.serving import ready_to_hear
 from bellstone.formats import lateral_file
 from tests.desk.server import Server
 from tests.desk.test_keeping import break_pages, template  # noqa: F401  (a fixture)
@@ -287,3 +289,9 @@ def test_a_new_browser_writes_nothing(server: Server, data: Path) -> None:
             again.opener.open(server.said.split()[-1], timeout=20).read()
             assert json.loads(again.opener.open(f"{server.address}/api/laterals").read())["total"] == 12
         assert connection.execute("PRAGMA data_version").fetchone() == before
+
+
+def test_the_lexicon_is_read_before_anyone_types() -> None:
+    house_lexicon.cache_clear()
+    ready_to_hear()
+    assert house_lexicon.cache_info().currsize == 1
