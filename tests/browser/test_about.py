@@ -11,6 +11,12 @@ from tests.browser.conftest import Analyst
 RUN = "run A front cleanout 4in clay, facing main, counts to main\n"
 
 
+def two_laterals(analyst: Analyst, broken: str, rooted: str) -> None:
+    for name, line in ((broken, "12 collapse"), (rooted, "12 roots slight")):
+        analyst.new(name)
+        analyst.paste(RUN + line + "\n40 main")
+
+
 def test_a_lateral_is_renamed_copied_put_away_and_brought_back_from_its_row(analyst: Analyst) -> None:
     page = analyst.page
     analyst.new("Yarrow Way 40")
@@ -43,9 +49,7 @@ def test_a_lateral_is_renamed_copied_put_away_and_brought_back_from_its_row(anal
 
 def test_laterals_are_searched_by_what_is_in_them_and_sorted_by_a_column(analyst: Analyst) -> None:
     page = analyst.page
-    for name, line in (("Yarrow Way 50", "12 collapse"), ("Yarrow Way 51", "12 roots slight")):
-        analyst.new(name)
-        analyst.paste(RUN + line + "\n40 main")
+    two_laterals(analyst, "Yarrow Way 50", "Yarrow Way 51")
     analyst.home()
     links = page.locator("tbody a")
     expect(links).to_have_text(["Yarrow Way 51", "Yarrow Way 50"])
@@ -79,9 +83,7 @@ def test_client_job_and_inspector_are_told_in_set_up_and_stand_on_the_page(analy
 
 def test_by_keys_alone_a_lateral_is_found_opened_and_named_in_the_title(analyst: Analyst) -> None:
     page = analyst.page
-    for name, line in (("Yarrow Way 70", "12 collapse"), ("Yarrow Way 71", "12 roots slight")):
-        analyst.new(name)
-        analyst.paste(RUN + line + "\n40 main")
+    two_laterals(analyst, "Yarrow Way 70", "Yarrow Way 71")
     expect(page).to_have_title("Yarrow Way 71, Log · Bell Stone")
     page.keyboard.press("Control+k")
     page.get_by_label("What to find or do").fill("open collapse")
@@ -116,9 +118,7 @@ def test_what_is_typed_right_after_ctrl_k_is_typed_into_its_box(analyst: Analyst
 
 def test_enter_opens_what_answers_to_the_words_not_to_those_before(analyst: Analyst) -> None:
     page = analyst.page
-    for name, line in (("Yarrow Way 72", "12 collapse"), ("Yarrow Way 73", "12 roots slight")):
-        analyst.new(name)
-        analyst.paste(RUN + line + "\n40 main")
+    two_laterals(analyst, "Yarrow Way 72", "Yarrow Way 73")
     analyst.home()
     expect(page.get_by_role("button", name="New", exact=True)).to_be_visible()
     page.keyboard.press("Control+k")
@@ -132,6 +132,23 @@ def test_enter_opens_what_answers_to_the_words_not_to_those_before(analyst: Anal
     page.keyboard.type("clay collapse")
     page.keyboard.press("Enter")
     expect(page).to_have_title("Yarrow Way 72, Log · Bell Stone")
+
+
+def test_a_line_is_on_its_way_before_it_is_drawn(analyst: Analyst) -> None:
+    """The request waits for no frame and no timer of the page: here the next of either comes five seconds late."""
+    page = analyst.page
+    analyst.new("Yarrow Way 74")
+    analyst.entry.fill("12 roots 30%")
+    expect(analyst.reading).to_contain_text("30 %")
+    page.evaluate(
+        """() => {
+        const soon = window.setTimeout;
+        window.setTimeout = (f, ms, ...rest) => soon(f, (ms || 0) + 5000, ...rest);
+        window.requestAnimationFrame = (f) => soon(f, 5000);
+    }"""
+    )
+    with page.expect_request("**/lines", timeout=3000):
+        page.keyboard.press("Enter")
 
 
 def test_an_address_opens_at_its_footage_and_a_wrong_one_says_so(analyst: Analyst) -> None:

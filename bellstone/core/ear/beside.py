@@ -145,4 +145,5 @@ def _hanging(words: Sequence[str], i: int) -> int:
 
 def _counted(words: Sequence[str], i: int) -> int:
     counted = words[i] in ORDINALS and i + 1 < len(words) and words[i + 1] in COUNTED
-    return i + 1 if counted and (i == 0 or words[i - 1] not in LEADS) else 0
+    led = i > 0 and (words[i - 1] in LEADS or words[i - 1][0].isdecimal())  # "past the second wye"; "20 second wait"
+    return i + 1 if counted and not led else 0

@@ -11,7 +11,8 @@ NAMES = words_of("depth depths")
 AT = words_of("at @ there")
 PLACES = ("bare", "ft", "ft_in")
 DEPTHS = ("bare", "ft", "ft_in", "in")
-IS = words_of("is was were : = reads read about around ~ roughly approximately comes out to")
+SOFTENS = words_of("about around ~ roughly approximately maybe")  # "is about 5 feet"
+IS = words_of("is was were : = reads read comes out to") | SOFTENS
 OF_OTHERS = words_of("of water sludge grease debris belly sag")  # "the depth of water at 40 is 2 inches"
 
 

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from bellstone.core.ear.bores import USUAL_BORES
 from bellstone.core.ear.cover import Piece
+from bellstone.core.ear.deep_there import SOFTENS
 from bellstone.core.ear.found import Found
 from bellstone.core.ear.group import UNIT_OF, WATERY, Group
 from bellstone.core.ear.places import feet
@@ -12,6 +13,7 @@ from bellstone.core.ear.quantities import Quantity, percent
 from bellstone.core.ear.retold import BEGINS, is_feet
 from bellstone.core.ear.softened import BOUNDS, BY_A_LITTLE, OR_SO, softens
 from bellstone.core.ground import IN_PER_FT
+from bellstone.core.record import ABOUT_FT
 
 LEAST_COVER_IN = 12  # a lateral lies deeper; what is said shallower may be water. A working value
 
@@ -47,7 +49,7 @@ class SaidSizes(Group):
             return False
         if any(f.depth for f in self.found) or not said and self._is_away(p):
             return False
-        if said and q.unit in ("in", "ft", "ft_in") and self._buried(p, said):
+        if said and q.unit in ("in", "ft", "ft_in") and self._buried(p, n, said):
             return True
         if q.unit == "bare":
             return bool(said and located) and self._depth_two_ways(p, n, q, located[0], said)
@@ -66,7 +68,12 @@ class SaidSizes(Group):
         found = located[0] if located else self.found[0] if self.found else None
         if found is None:
             return False
-        found.kind, found.depth, found.words = "depth", text, []
+        is_about = any(SOFTENS & set(self.s.words(self.parts[k]).split()) for k in said)
+        lead = "~" if is_about else self._softened(n).strip()
+        if lead not in ("", "~"):
+            self.doubt("no more or no less deep than that: how deep?")
+        spread = f" ± {feet(ABOUT_FT)}ft" if lead == "~" else ""  # as a footage that was only about
+        found.kind, found.depth, found.words = "depth", text + spread, []
         self.s.use(p, "depth")
         for k in said:
             self.s.use(self.parts[k], "depth")
@@ -76,12 +83,17 @@ class SaidSizes(Group):
         """``located 6 feet off the corner``: how far from a thing, and no depth."""
         return p.j < len(self.s.tokens) and self.s.tokens[p.j].word in AWAY
 
-    def _buried(self, p: Piece, said: list[int]) -> bool:
+    def _buried(self, p: Piece, n: int, said: list[int]) -> bool:
         """``the cleanout is 8 inches down``: buried, and how deep in its words."""
         access = [f for f in self.found if f.kind in ("access", "access_fault") and not f.negative]
         if len(access) != 1 or len(self.found) != 1 or access[0].words not in ([], ["buried"]):
             return False
-        access[0].kind, access[0].words, access[0].text = "access_fault", ["buried"], f'"{self.s.as_said(p)} down"'
+        lead = self._softened(n).replace("~", "about ")
+        access[0].kind, access[0].words, access[0].text = (
+            "access_fault",
+            ["buried"],
+            f'"{lead}{self.s.as_said(p)} down"',
+        )
         for x in (p, *(self.parts[k] for k in said)):
             self.s.use(x, "depth")
         return True

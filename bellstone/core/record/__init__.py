@@ -1,7 +1,7 @@
 """The record: what was said of a lateral, as it was said. Defined once: input, file and payload."""
 
 from bellstone.core.record.advice import Claim, Mark, MovedDig, NotSame, Recommendation, Repair, Tool
-from bellstone.core.record.amount import NOT_KNOWN, Amount, amount_middle, amount_spread
+from bellstone.core.record.amount import ABOUT_FT, NOT_KNOWN, Amount, amount_middle, amount_spread
 from bellstone.core.record.base import Name, Rec, seen
 from bellstone.core.record.ids import next_id
 from bellstone.core.record.lateral import Lateral, place_of, read_lateral
@@ -101,6 +101,7 @@ __all__ = [
     "Tool",
     "Visit",
     "amount_middle",
+    "ABOUT_FT",
     "amount_spread",
     "either_quality",
     "forms_said",

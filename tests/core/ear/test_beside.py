@@ -6,6 +6,7 @@ from bellstone.core.assess import assess
 from bellstone.core.ear import hear_line
 from bellstone.core.edits import record_from_page
 from bellstone.core.entry import page_of, read_line, sighting_line
+from bellstone.core.record import ABOUT_FT
 from bellstone.core.scheme import house_scheme
 
 HOUSE = house_scheme()
@@ -110,11 +111,23 @@ def test_what_was_lost_of_other_things_is_no_share() -> None:
 @pytest.mark.parametrize(("said", "line"), [
     ("depth at 40 is 5 feet", "40 depth 5'0\""),
     ("depth at 41 was 62 inches", "41 depth 62in"),
-    ("the depth at 40 is about 5 feet", "40 depth 5'0\""),
+    ("the depth at 40 is about 5 feet", "40 depth 5'0\" ± 1ft"),
+    ("about 5 feet deep at 40", "40 depth 5'0\" ± 1ft"),
+    ("the cleanout is about 8 inches down", 'access_fault buried "about 8 inches down"'),
+    ("about 4 feet deep at the curb", "near curb: depth 4'0\" ± 1ft"),
     ("depth of water at 40 is 2 inches", "40 standing 2in"),
 ])  # fmt: skip
 def test_the_depth_at_a_place_is_no_place(said: str, line: str) -> None:
     assert heard(said) == (line,)
+
+
+def test_a_depth_that_is_only_about_is_read_with_its_band() -> None:
+    reading = read_line(heard("about 5 feet deep at 40")[0], HOUSE).acts[0].reading
+    assert (reading.depth_ft.likely, reading.sigma_ft) == (5.0, ABOUT_FT)
+
+
+def test_a_depth_of_no_less_than_so_much_is_asked() -> None:
+    assert hear_line("over 5 feet deep at 40", HOUSE).why == "no more or no less deep than that: how deep?"
 
 
 def test_a_depth_with_a_point_is_still_asked() -> None:

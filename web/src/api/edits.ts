@@ -51,7 +51,9 @@ function editing(client: QueryClient, id: number) {
     mutationFn: async (edit: Edit) => {
       const desk = client.getQueryData(key);
       const drawn = edit.read?.length ? painted() : undefined;
-      const answer = await (sent.get(edit) ?? sending(edit, desk));
+      const going = sent.get(edit) ?? sending(edit, desk);
+      sent.delete(edit); // made again, it is sent again
+      const answer = await going;
       await drawn; // the server worked meanwhile
       return deskAfter(desk, answer) ?? client.fetchQuery({ ...deskOptions(id), staleTime: 0 });
     },
