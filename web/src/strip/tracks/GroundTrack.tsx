@@ -20,6 +20,7 @@ const GLYPH_PX = 10;
 
 const LETTER_PX = 6;
 const DIG_PX = 22;
+const DEPTH_PX = 40;
 const NO_DEPTH_PX = 172;
 
 /** The surface, depths read from it as plumb lines, and the windows one would dig. */
@@ -49,6 +50,7 @@ export function GroundTrack({ height }: { height: number }) {
   const isFree = (from: number, to: number) =>
     (placed.length > 0 || to < left + drawing - NO_DEPTH_PX) &&
     !labelled.some(({ mark, x, word }) => word && x + 6 < to && x + 6 + mark.name.length * LETTER_PX > from);
+  const at = placed.map((d) => axis.xOfStation(d.station_ft ?? 0));
   return (
     <g>
       <path className={classes.hair} d={`M0 6H${axis.width}`} />
@@ -80,9 +82,11 @@ export function GroundTrack({ height }: { height: number }) {
         );
       })}
       <path className={classes.ink} strokeWidth={1.5} d={line} />
-      {placed.map((d) => {
-        const x = axis.xOfStation(d.station_ft ?? 0);
-        const before = x > axis.width - 40;
+      {placed.map((d, n) => {
+        const x = at[n] ?? 0;
+        // before its line at the end, and where the next reading's own stands right behind
+        const before =
+          x > axis.width - DEPTH_PX || at.some((b, m) => (b > x || (b === x && m > n)) && b < x + DEPTH_PX);
         const glyph = labelled.find((l) => Math.abs(l.x - x) < GLYPH_PX);
         const clear = glyph ? GLYPH_PX + (before ? x - glyph.x : glyph.x - x) : 5;
         return (
