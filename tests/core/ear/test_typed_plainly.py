@@ -44,7 +44,7 @@ HEARD = {
     "pushed in from the roof vent": ('access "roof vent"',),
     "pulled the toilet and went in there": ('access "pulled the toilet and went in there"',),
     "access is a 4 inch cleanout in the garage": ("near garage: access 4in",),
-    "cleanout is in the front bed about 8 inches down": ('near front bed: access_fault buried "8 inches down"',),
+    "cleanout is in the front bed about 8 inches down": ('near front bed: access_fault buried "about 8 inches down"',),
     # several things in one breath
     "alright so at 22 we've got roots coming in at the joint on the left side about 10 percent then another one at 25 same thing": (
         "22 roots joint left ~10%", "25 roots joint left ~10%",
