@@ -64,6 +64,10 @@ _ABOVE = (
     rf"(?:from )?{_NUMBER} to {_NUMBER}{_FT}(?: it is| is| it runs| runs| we are)? {_UNDER}",
 )
 _ABOVE_ON = rf"{_ALL}{_FROM}(?: it is| is| it runs| we are)? (?:under|beneath|below|in|out in) (?:the |a )?{_GROUND}"
+_ABOVE_AT = (
+    rf"{_ALL}(?:it )?(?:crosses|goes|passes|runs|cuts|crossing|going|passing)(?: right| straight)? {_UNDER} "
+    rf"(?:at|around|about) {_NUMBER}{_FT}"
+)
 _WHOSE = (
     r"((?:not )?shared(?: line| pipe)?(?: with .{3,30})?|not (?:ours|our line|our pipe|his|hers|theirs)|next door s?|somebody else's|"
     r"(?:the )?(?:city|county|town|neighbor|neighbour|association)(?: is| s|'s)?(?: line| pipe| problem| side| responsibility)?)"
@@ -137,6 +141,8 @@ def _above(words: str) -> str | None:
         return f"{found[2]}-{found[3]} surface {found[1]}"
     if found := re.fullmatch(_ABOVE[1], words):
         return f"{found[1]}-{found[2]} surface {found[3]}"
+    if found := re.fullmatch(_ABOVE_AT, words):
+        return f"{found[2]} surface {found[1]}"
     found = re.fullmatch(_ABOVE_ON, words)
     return f"{found[1]} on surface {found[2]}" if found else None
 

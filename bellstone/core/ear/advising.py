@@ -66,6 +66,8 @@ def advice_at(words: Sequence[str], i: int) -> int:
         end = n + (_at(words, n) in ("spot", "full", "new", "good", "pipe"))
         return end + 1 if _at(words, end) in NEEDED else 0
     led = modal and (words[i] in _WHO or begins) or denied and begins
+    if word == "repair" and n == i and _at(words, n + 1) not in TO_IT:
+        return 0  # "repair at 33 looks good": a repair that is there, as like as not
     if word in ACTS and (led or begins and n == i and _is_object(words, n + 1)):
         return n + 1
     if word in LESS_PLAIN and led and _is_object(words, n + 1):

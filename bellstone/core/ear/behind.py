@@ -9,7 +9,7 @@ BETWEEN = words_of("at the some a lot of bare raw wet just is are was")
 SOIL = words_of("mud dirt soil earth ground gravel sand clay backfill bedding stones rock rocks")
 VISIBLE = words_of("visible showing exposed back packed right")
 BEHIND = words_of("behind through outside beyond")
-WHAT = words_of("it there that the gap joint hole crack opening break pipe")
+WHAT = words_of("it there that the pipe")  # what is a thing of its own, a gap or a crack, is told by its own words
 
 
 def soil_behind_at(words: Sequence[str], i: int) -> int:
@@ -38,4 +38,4 @@ def soil_behind_at(words: Sequence[str], i: int) -> int:
     end = n
     while end < len(words) and words[end] in WHAT:
         end += 1
-    return end if end == len(words) or words[end] not in ("open", "broken", "bad") else n
+    return end if end == len(words) or words[end - 1] not in ("that", "the") else n

@@ -53,6 +53,24 @@ COUNTED = words_of(
 )
 LEADS = words_of("at to past before after from between by beyond near until for the this that my our every each in of")
 
+GROWN = words_of("come came coming grown grew growing regrown back again has have are is some")
+WORKS = words_of("cutting cleaning jetting cut clean snaking rodding service repair")
+
+WRAPPED = words_of("wrapped tangled caught wound hung")
+OWN = words_of("cable rod skid camera head lens guide wheels")
+OF_WHOM = words_of("the a that this his her their our my your neighbor is neighbors neighbour city big old front back")
+SOURCES = words_of("""
+    tree trees maple oak ficus willow pine elm poplar birch sycamore hedge bush bushes vine vines shrub shrubs palm garden restaurant cafe
+    bakery kitchen laundromat salon church school shop garage
+""")
+
+CABLES = words_of("cable rod pushrod")  # what it does in the hand or the pipe says why one went no further
+KEEPS = words_of("is was just kept keeps keep started starting starts all and had has been only")
+BUNCHES = words_of(
+    "bunching bunched bunches bunch coiling coiled coils balling balled buckling buckled buckles flexing looping looped"
+)
+UP = words_of("up behind me on itself in there back here the pipe cleanout us again")
+
 LOST = words_of("lost losing loses missing")
 EXTENTS = words_of("height diameter roundness")
 FAR = 8  # words between *lost* and what it was lost of: working value
@@ -71,8 +89,15 @@ def beside_at(words: Sequence[str], i: int) -> int:
     (4, 0)
     >>> beside_at("second coupling at 30".split(), 0), beside_at("past the second coupling".split(), 2)
     (1, 0)
+    >>> beside_at("the cable just kept bunching up behind me".split(), 0), beside_at("cable through the pipe".split(), 0)
+    (8, 0)
+    >>> beside_at("roots came back since the last cutting".split(), 1), beside_at("back since 40".split(), 0)
+    (7, 0)
     """
-    return max(told(words, i) for told in (_as_before, _worst_on, _near_a_joint, _hanging, _counted))
+    return max(
+        told(words, i)
+        for told in (_as_before, _worst_on, _near_a_joint, _hanging, _counted, _cable, _since, _wrapped, _from_source)
+    )
 
 
 def lost_at(words: Sequence[str], i: int) -> int:
@@ -141,6 +166,58 @@ def _hanging(words: Sequence[str], i: int) -> int:
     while n < len(words) and words[n] in DOWN | HALFWAY:
         n += 1
     return n if HALFWAY & set(words[i:n]) and _is_over(words, n) else 0
+
+
+def _since(words: Sequence[str], i: int) -> int:
+    """``grew back since the last cutting``: what it did since it was looked at, or cut, before."""
+    n = i
+    while n < len(words) and words[n] in GROWN:
+        n += 1
+    if n == i or n >= len(words) or words[n] != "since":
+        return 0
+    n += 1
+    while n < len(words) and words[n] in NOTED | WHICH:
+        n += 1
+    return n + 1 if n < len(words) and words[n] in LOOKS | WORKS and _is_over(words, n + 1) else 0
+
+
+def _wrapped(words: Sequence[str], i: int) -> int:
+    """``wrapped around the cable``: what it did to the camera or its rod."""
+    if words[i] not in WRAPPED:
+        return 0
+    n = i + 1
+    while n < len(words) and words[n] in ("around", "up", "in", "on", "all", "the", "my", "our"):
+        n += 1
+    return n + 1 if n > i + 1 and n < len(words) and words[n] in OWN and _is_over(words, n + 1) else 0
+
+
+def _from_source(words: Sequence[str], i: int) -> int:
+    """``from the neighbor's maple``, ``from the restaurant next door``: where something comes from, above the ground."""
+    if words[i] != "from":
+        return 0
+    n = i + 1
+    while n < len(words) and words[n] in OF_WHOM:
+        n += 1
+    named = n
+    while n < len(words) and words[n] in SOURCES:
+        n += 1
+    ends = n + 2 if tuple(words[n : n + 2]) == ("next", "door") else n
+    return ends if n > named and _is_over(words, ends) else 0
+
+
+def _cable(words: Sequence[str], i: int) -> int:
+    n = i + (words[i] in ("the", "my", "our"))
+    if n + 1 >= len(words) or words[n] not in CABLES:
+        return 0
+    n += 1
+    while n < len(words) and words[n] in KEEPS:
+        n += 1
+    if n >= len(words) or words[n] not in BUNCHES:
+        return 0
+    n += 1
+    while n < len(words) and words[n] in UP:
+        n += 1
+    return n if _is_over(words, n) else 0
 
 
 def _counted(words: Sequence[str], i: int) -> int:

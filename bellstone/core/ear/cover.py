@@ -8,6 +8,7 @@ from bellstone.core.ear.alike import alike_at
 from bellstone.core.ear.behind import soil_behind_at
 from bellstone.core.ear.beside import beside_at, lost_at, tapers_at
 from bellstone.core.ear.comes_in import comes_in_at
+from bellstone.core.ear.doubting import doubt_at
 from bellstone.core.ear.either import either_at
 from bellstone.core.ear.entering import ahead_at, entering_at, mouth_at, opening_at, side_at, toward_at
 from bellstone.core.ear.flow import waited_at, water_state_at
@@ -16,6 +17,7 @@ from bellstone.core.ear.ignorance import ignorance_at
 from bellstone.core.ear.inflection import stem
 from bellstone.core.ear.lexicon import Lexicon, Phrase
 from bellstone.core.ear.marking import mark_at
+from bellstone.core.ear.not_reached import short_of_main_at
 from bellstone.core.ear.on_the_way import remark_at
 from bellstone.core.ear.passing import passing_at
 from bellstone.core.ear.quantities import Quantity, percent, quantities_of
@@ -88,6 +90,8 @@ def _pieces_at(
         out.append((QUANTITY, Piece("quantity", q.unit, i, q.j, q)))
     if _is_zeroed(tokens, i):
         out.append((PHRASE - 2 * LONGER, Piece("kinds", "zero", i, i + 1)))
+    if words[i] == "right" and _leads_on("attributes", words, i, i + 1):
+        out.append((FILLER, Piece("fillers", "", i, i + 1)))  # "right under the porch": just there
     if words[i] == "0:00":
         out.append((FILLER, Piece("fillers", "", i, i + 1)))  # a time of day
     for phrase in lexicon.by_first.get(words[i], ()):
@@ -136,7 +140,9 @@ def _leads_on(section: str, words: tuple[str, ...], i: int, end: int) -> bool:
 
 
 AT_A = (("at", "the"), ("at", "this"), ("at", "that"), ("at", "our"))
-RIGHT_BEFORE = words_of("after before past around behind there here where under next")
+RIGHT_BEFORE = words_of("""
+    after before past around behind there here where under next beneath below when out through across off into against over
+""")
 SHIFTS = words_of(
     "shifted shifts offset moved moves kicked kicks pushed jogs jogged slid slides displaced over off bends turns"
 )
@@ -176,12 +182,18 @@ def _built(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple[f
     found.append(("kinds", says, end))
     found.append(("kinds", "soil_seen", soil_behind_at(words, i)))
     found.append(("landmarks", "noun", wall_at(words, i)))
+    found += [("hedges", "unsure", doubt_at(words, i)), ("negatives", "no", short_of_main_at(words, i))]
     says, end = either_at(words, i, lexicon)
     found.append(("attributes", says, end))
     if rotted := rotted_at(words, i):
         found.append((rotted[0], "invert_gone", rotted[1]))
     yield from ((PHRASE - LONGER * (end - i), Piece(what, says, i, end)) for what, says, end in found if end)
-    doubted = max((_match(p, words, i) for p in lexicon.by_first.get(words[i], ()) if p.section == "hedges"), default=0)
+    doubted = max(
+        (
+            doubt_at(words, i),
+            *(_match(p, words, i) for p in lexicon.by_first.get(words[i], ()) if p.section == "hedges"),
+        )
+    )
     for end in filter(None, (told(words, i) for told in SAID_BESIDE)):
         if end <= doubted:
             continue  # "can not tell if that is roots": the roots are in doubt

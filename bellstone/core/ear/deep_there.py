@@ -7,7 +7,7 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.wording import words_of
 
-NAMES = words_of("depth depths")
+NAMES = words_of("depth depths of cover")
 AT = words_of("at @ there")
 PLACES = ("bare", "ft", "ft_in")
 DEPTHS = ("bare", "ft", "ft_in", "in")

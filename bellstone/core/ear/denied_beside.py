@@ -18,7 +18,8 @@ CARRY = ("fillers", "sign", "links", "places", "negatives")
 OF_THE_THING = words_of("""
     see sees seen saw show shows showing showed find finds found there here exist exists present visible evident real true
     right correct sure certain call calling called count counted counting anymore longer left remain remains remaining mean
-    means reach reached reaching say says said tell believe agree one any anything such wait again now else
+    means reach reached reaching attained achieved gained made hit found located possible say says said tell believe agree
+    one any anything such wait again now else
 """)
 ABLE = words_of("get go fit push make turn budge move")  # "could not get the camera over it"
 OF_BELIEF = words_of(
@@ -31,6 +32,7 @@ AUXILIARY = words_of(
     "do does did is are was were be been has have had can could would will should may might it i we he she they you that"
 )
 SPEAKER = words_of("i me my mine we us")  # of whom it is denied: "I would not fret" says nothing of the pipe
+BEING = words_of("is was are were been be could can")
 OF_WATER = ("rest", "running")
 OF_A_BOUND = words_of(
     "over more above than exceeding up beyond bigger greater less under below quite even exactly all much near"
@@ -96,6 +98,9 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
             end -= 1
         if after.says not in IN_FEET and (led == end or OF_A_BOUND & _said(pieces[n + 1 : end], tokens)):
             return None  # "none of them over 20 percent"
+    thing = next(p for p in reversed(pieces[:start] or pieces[:n]) if p.what in THINGS)
+    if thing.says.split()[0] == "main" and not set(_words(pieces[n], tokens)).isdisjoint(BEING):
+        return None  # "the main was not attained": nothing denied of it is kept as words beside it
     return (start, end) if _is_beside(pieces[n], pieces[n + 1 : end], tokens) else None
 
 

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from bellstone.core.ear.wording import words_of
 
 GOING = words_of(
-    "introduced inserted lowered fed "
+    "introduced inserted lowered fed entered enters entering "
     "going goin went go come came coming start started starting push pushed pushing launch launched launching"
 )
 LEADING = words_of("in into at from through via down thru the a an by way of with head camera over again")

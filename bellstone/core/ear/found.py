@@ -26,6 +26,7 @@ class Found:
     text: str = ""
     depth: str = ""  # of the pipe below the ground
     or_depth: str = ""  # what the same words may mean: "5.11" is feet and inches, or feet
+    or_size: str = ""  # the same of a size: "a quarter" of a step may be of an inch or of the pipe
     was: str = ""  # the size as found, before cleaning
     own_place: Place | None = None  # where a stretch is told by its two ends
     carried: bool = False  # of another line

@@ -1,19 +1,13 @@
 """One group read whole: its pipe, its things, then the words and numbers that go with them."""
 
-from functools import partial
-
+from bellstone.core.ear.attributes import Attributes
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.ends import Ends
 from bellstone.core.ear.found import Found
-from bellstone.core.ear.group import WATERY
-from bellstone.core.ear.one_of_two import OneOfTwo
 from bellstone.core.ear.one_thing import GOOD
 from bellstone.core.ear.said_kinds import SaidKinds
-from bellstone.core.ear.said_sizes import SaidSizes
-from bellstone.core.ear.softened import BOUNDS, BY_A_LITTLE
 from bellstone.core.ear.unnamed import CLEANED_STATES, Unnamed
 from bellstone.core.ear.wording import words_of
-from bellstone.core.entry import words_for
 
 HOUR_LEADS = frozenset({"from", "running", "running from", "from about", "about", "between", "around"})
 ROOMS = words_of("kitchen bathroom bath laundry")
@@ -22,16 +16,12 @@ OF_THEM = frozenset({
     "ones", "places", "spots", "of them", "bad ones", "spot", "place", "areas", "locations", "times", "different places",
 })  # fmt: skip
 JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
-SIZE_WORDS = frozenset({"slight", "small", "light", "medium", "heavy", "large", "full"})
-MANY = frozenset(
-    {"a bunch of", "bunch of", "tons of", "a ton of", "loads of", "a load of", "lots of", "a lot of", "plenty of"}
-)
 PASSIVE = ("was", "were", "has been", "have been", "had been")
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
 
 
-class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
+class GroupReader(Unnamed, SaidKinds, Ends, Attributes):
     """The kinds of one group with their words, sizes, hours, doubts and negatives."""
 
     def read(self, before: Found | None) -> list[Found]:
@@ -155,17 +145,21 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
             return "count"
         return "filler" if words == "only" and n + 1 < len(self.parts) and self._begins_a_thing(n + 1) else ""
 
-    def _serves(self, room: str) -> bool:
-        fittings = [f for f in self.found if f.kind in ("fitting", "branch") and not f.negative]
-        if len(fittings) != 1 or not self.places or self.places[0].landmark:
-            return False
-        fittings[0].keep(room)
-        return True
-
     def _hedges(self, p: Piece, n: int) -> None:
         following = next((q for q in self.parts[n + 1 :] if q.what not in ("fillers", "sign")), None)
         if following is not None and following.what == "quantity":
             self.s.use(p, "hedge")
+        elif (
+            following is not None
+            and following.what == "attributes"
+            and {"if", "whether"} & set(self.s.words(p).split())
+        ):
+            if (
+                len(self.found) == 1 and not self.found[0].negative
+            ):  # "a crack, can't tell if it's open": the crack is there
+                self.found[0].keep(f"{self.s.as_said(p)} {self.s.as_said(following)}")
+                for part in (p, following):
+                    self.s.use(part, "word")
         elif self.s.words(p) != "?" and (doubted := self._doubted(n)) is not None:
             self.s.use(p, "hedge")
             doubted.unsure = True
@@ -212,142 +206,6 @@ class GroupReader(Unnamed, SaidKinds, Ends, SaidSizes, OneOfTwo):
             return self.found[0]
         named = next((k for k in range(n + 1, len(self.parts)) if self.parts[k].what not in BETWEEN), None)
         return next((f for k, f in self.spots if k == named), None)
-
-    def _attribute(self, p: Piece, n: int) -> None:
-        if self._is_used(p) or self._is_by_how_much(n) or self._is_of_its_own(p, n):
-            return
-        if self._is_of_both(p, n) or self._is_either(p, n) or self._is_how_many(p, n):
-            return
-        for word in p.says.split("/"):
-            owner = self._owner(n, partial(self._can_take, word))
-            if owner is not None:
-                if word not in owner.words:
-                    owner.words.append(word)
-                self._runs_along(owner, p)
-                self.s.use(p, "word")
-                return
-        if self._keeps_as_said(p, n) or self._is_whose(p, n):
-            return
-        if self.s.words(p).startswith("nothing ") and self.found:
-            self.s.use(p, "same")  # "small roots, nothing major": small is said
-            return
-        repeated = p.says in ("joint", "each joint") and any(
-            "joint" in f.words or f.kind in ("open", "cracked_bell", "angled") for f in self.found
-        )
-        if repeated:
-            self.s.use(p, "word")
-
-    def _is_of_its_own(self, p: Piece, n: int) -> bool:
-        """Water and its state, soil, joints counted, a bell, sides and hours: words that no list of a kind's own has."""
-        nothing_runs = p.says == "rest" and any(f.kind == "inflow" for f in self.found)  # as the kind says itself
-        if p.says == "water":
-            if any(f.kind in WATERY for f in self.found):
-                self.s.use(p, "word")
-        elif nothing_runs or p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
-            self.s.use(p, "word")
-        elif p.says == "soil" and not any(self._knows(f, "soil") for f in self.found):
-            self.found.append(Found("soil_seen"))  # "a piece out, with soil"
-            self.s.use(p, "kind")
-        elif p.says == "joint of_many":
-            self._at_some_joints(p, n)
-        elif p.says == "bell":
-            self._cracked_bells(p)
-        elif p.says == "sides" or p.says[0].isdecimal():
-            owner = self._owner(n, lambda f: not f.clock and self._knows(f, "top"))
-            if owner is not None:
-                owner.clock = "sides" if p.says == "sides" else f"{p.says} o'clock"
-                self.s.use(p, "clock")
-        else:
-            return False
-        return True
-
-    def _at_some_joints(self, p: Piece, n: int) -> None:
-        """``roots at most of the joints``: at joints, and at how many of them in its words."""
-        owner = self._owner(n, partial(self._can_take, "joint"))
-        if owner is not None:
-            owner.words.append("joint")
-            self._in_its_words(p, n)
-
-    def _is_how_many(self, p: Piece, n: int) -> bool:
-        """``a bunch of offsets``: how many of them, and not how large."""
-        several = self._owner(n, self._is_no_mass) if self.s.words(p) in MANY else None
-        if several is not None:
-            several.text = several.text or f'"{self.s.as_said(p)}"'
-            self.s.use(p, "word")
-        return several is not None
-
-    def _is_no_mass(self, f: Found) -> bool:
-        """Whether a thing is counted and not heaped: ``a bunch of offsets`` says nothing of their size."""
-        return (
-            self._measure(f) in ("step", "opening", "angle", "none")
-            and f.kind in self.s.scheme.kinds
-            and not f.negative
-        )
-
-    def _is_by_how_much(self, n: int) -> bool:
-        """``a little over 30 percent``: it is said of the bound of a number, and not of the thing."""
-        after = self.parts[n + 1 : n + 4]
-        number = next((k for k, p in enumerate(after) if p.what == "quantity"), 0)
-        said = " ".join(self.s.words(p) for p in after[:number])
-        return said in BOUNDS and set(self.s.words(self.parts[n]).split()) <= BY_A_LITTLE
-
-    def _is_of_both(self, p: Piece, n: int) -> bool:
-        """``roots and an offset at 34, both on the left``: the side of each of them."""
-        before = [self.s.words(q) for q in self.parts[:n] if q.what not in ("fillers", "sign")]
-        if before[-1:] != ["both"] or len(self.found) != 2 or not all(self._can_take(p.says, f) for f in self.found):
-            return False
-        for f in self.found:
-            f.words.append(p.says)
-        self.s.use(p, "word")
-        return True
-
-    def _cracked_bells(self, p: Piece) -> None:
-        """A crack that is said to be in the bell."""
-        for f in self.found:
-            if f.kind in ("crack", "cracked_bell"):
-                known = words_for("cracked_bell", self.s.scheme)
-                lost = [w for w in f.words if w not in known]
-                f.kind, f.words = "cracked_bell", [w for w in f.words if w in known]
-                f.text = f.text or (f'"{", ".join(lost)}"' if lost else "")  # how it runs, which a bell has no word for
-                self.s.use(p, "kind")
-
-    def _is_whose(self, p: Piece, n: int) -> bool:
-        """``a wye, probably the neighbor``: whose line comes in there, with the doubt of it."""
-        return p.says == "neighbour" and self._comes_in(p, n)
-
-    def _comes_in(self, p: Piece, n: int) -> bool:
-        """What comes in at a fitting, with the word that doubts it."""
-        hedge = next((q for q in self.parts[max(n - 4, 0) : n] if q.what == "hedges"), None)
-        said = f"{self.s.as_said(hedge)} {self.s.as_said(p)}" if hedge is not None else self.s.as_said(p)
-        if not self._serves(said):
-            return False
-        for q in (p, hedge):
-            if q is not None:
-                self.s.use(q, "word")
-        return True
-
-    def _runs_along(self, crack: Found, p: Piece) -> None:
-        """``a crack along the crown``: it runs lengthwise."""
-        along = crack.kind == "crack" and self.s.words(p).startswith(("along", "running along"))
-        if along and "lengthwise" not in crack.words and not self._clashes(crack, "lengthwise"):
-            crack.words.append("lengthwise")
-
-    def _keeps_as_said(self, p: Piece, n: int) -> bool:
-        """``tiny crack``: a word of size for what is not sized by words, kept beside it."""
-        before_a_kind = n + 1 < len(self.parts) and self.parts[n + 1].what == "kinds"
-        if not before_a_kind or not set(p.says.split("/")) & SIZE_WORDS:
-            return False
-        owner = self._owner(n, lambda f: self._keeps_words(f) and not f.text and f.kind != "depth")
-        unsized = owner is not None and not any(self._knows(owner, w) for w in SIZE_WORDS)
-        if owner is not None and unsized:
-            owner.text = f'"{self.s.as_said(p)}"'
-            self.s.use(p, "word")
-        return unsized
-
-    def _is_said_of_the_water(self, state: str) -> bool:
-        """``water's off, she shut everything down``: the one act, said twice."""
-        how = {"rest": "off", "running": "on"}[state]
-        return [f.words for f in self.found] == [[how]] and self.found[0].kind == "water"
 
     def _leads_to_hours(self, p: Piece, n: int) -> bool:
         """``running from nine to twelve o'clock``: *from* right before hours."""

@@ -10,19 +10,18 @@ from bellstone.core.ear.deep_there import deep_there
 from bellstone.core.ear.denied_beside import denied_beside
 from bellstone.core.ear.excepted import excepted
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
-from bellstone.core.ear.gathering import Gathering
 from bellstone.core.ear.heard import Context, Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
-from bellstone.core.ear.meanings import as_hours, of_two_meanings, two_meanings, with_candidate
+from bellstone.core.ear.meanings import as_hours, of_two_meanings, taps_of_the_main, two_meanings, with_candidate
 from bellstone.core.ear.numbers import joined_numbers
-from bellstone.core.ear.outcome import DANGEROUS, MEASURING, PROSE_WORDS
-from bellstone.core.ear.parts import SILENT, is_here, is_link, is_negative, may_be_silent
+from bellstone.core.ear.outcome import DANGEROUS
+from bellstone.core.ear.parts import is_here, is_link
 from bellstone.core.ear.places import Place, places_of
+from bellstone.core.ear.remarks import Remarks
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.softened import no_more_than
 from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says, saying
-from bellstone.core.ear.wording import words_of
 from bellstone.core.ear.written import as_written
 from bellstone.core.entry import too_much
 from bellstone.core.scheme import Scheme
@@ -66,7 +65,7 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
             )
         return Heard(text, "heard", told, words=words)
     pieces = denied_beside(no_more_than(excepted(cover_of(tokens, lexicon), tokens), tokens), tokens)
-    pieces = deep_there(pieces, tokens)
+    pieces = taps_of_the_main(deep_there(pieces, tokens), tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)
     if meant := two_meanings(text, tokens, pieces):
@@ -78,27 +77,23 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
 
 
 @dataclass
-class _Line(Gathering):
+class _Line(Remarks):
     def hear(self, context: Context) -> Heard:
         place = context.place
         self.spoken = context.spoken
         kind = before = replace(deepcopy(context.found), carried=True) if context.found else None
         waiting = False
         for n, sentence in enumerate(self._sentences()):
+            if kind is not None and self._tells_where(sentence.parts, kind):
+                place = self._put_there(sentence, kind)
             heard, acted = self._sentence(sentence, place, kind)
             if heard is None:
                 continue
             self.uses |= heard.uses
             self.hours += heard.hours
             self.doubts += heard.doubts
-            if (
-                n
-                and heard.found
-                and not acted
-                and not any(isinstance(p, Place) for p in sentence.parts)
-                and not sentence.semicolon
-            ):
-                self.said_of_the_same(heard.found)
+            if n:
+                self._of_a_second(sentence, heard, acted)
             if self._is_where(sentence.parts) and self.found and self.found[-1].place is None:
                 self._put_at(sentence, heard)
                 continue
@@ -120,6 +115,24 @@ class _Line(Gathering):
         if context.spoken and self.found:
             self.doubts = [d for d in self.doubts if d != NOTHING_THERE]
         return self._carrying(self.outcome(), context, before)
+
+    def _put_there(self, sentence: "_Said", kind: Found) -> Place:
+        """The place that a sentence tells of the thing before it, taken out of the sentence."""
+        place = next(p for p in sentence.parts if isinstance(p, Place))
+        only = [p for p in sentence.parts if isinstance(p, Piece) and self._word(p) == "only"]
+        self.uses |= dict.fromkeys(_tokens_of(place, sentence, self.pieces), "place")
+        self.uses |= dict.fromkeys((p.i for p in only), "filler")
+        sentence.parts = [p for p in sentence.parts if isinstance(p, Piece) and p not in only]
+        kind.place = place
+        return place
+
+    def _of_a_second(self, sentence: "_Said", heard: Hearing, acted: bool) -> None:
+        """What a second sentence leaves open where it tells no place of its own."""
+        if self._only_well(sentence.parts):
+            self.doubts.append("said to be well: from where to where?")
+        placed = any(isinstance(p, Place) for p in sentence.parts)
+        if heard.found and not acted and not placed and not sentence.semicolon:
+            self.said_of_the_same(heard.found)
 
     def _carrying(self, outcome: Heard, context: Context, before: Found | None) -> Heard:
         """The outcome with what it took from the lines before, and what it has for the lines after."""
@@ -227,55 +240,6 @@ class _Line(Gathering):
         elsewhere = not begins and any(isinstance(p, Piece) and p.what == "elsewhere" for p in parts)
         return elsewhere and not acts - TALKING or bool(acts) and acts <= TALKING
 
-    def _without_remark(self, parts: list[Part]) -> list[Part]:
-        """The parts without a last clause that says nothing of the pipe: what one says beside it."""
-        cut = len(parts)
-        for n in range(len(parts) - 1, -1, -1):
-            if is_link(parts[n]) and self._is_remark(parts[n + 1 : cut]):
-                self._remark(parts[n:cut])
-                cut = n
-            elif not (may_be_silent(parts[n]) or is_negative(parts[n])):
-                break  # what tells something is no remark, nor anything before it
-        if cut and self._is_remark(parts[:cut]):
-            self._remark(parts[:cut])
-            cut = 0
-        return parts[:cut]
-
-    def _is_remark(self, parts: Sequence[Part]) -> bool:
-        """Whether a clause says nothing of the pipe; in a short note, where every word is meant, only one that denies."""
-        return len(self.tokens) >= PROSE_WORDS and self._says_nothing(parts) or self._denies_nothing(parts)
-
-    def _says_nothing(self, parts: Sequence[Part], beside: frozenset[str] = frozenset()) -> bool:
-        """Whether a clause names no thing, size, place, doubt or negative; words ``beside`` are not looked at."""
-        pieces = [p for p in parts if isinstance(p, Piece)]
-        words = [self.tokens[k].word for p in pieces for k in range(p.i, p.j) if p.what == "unknown"]
-        telling = (self.lexicon.telling | MEASURING) - beside
-        silent = len(pieces) == len(parts) and all(p.what in SILENT for p in pieces) and not telling.intersection(words)
-        return silent and any(p.what not in ("fillers", "links", "sign") for p in pieces)
-
-    def _denies_nothing(self, parts: Sequence[Part]) -> bool:
-        """Whether a clause says only of another thing than a finding that it is not: ``it is not my department``.
-
-        A word of its own must stand there to be what is denied; ``not really`` denies what was said before it.
-        """
-        denied = [p for p in parts if is_negative(p)]
-        unknown = [p for p in parts if isinstance(p, Piece) and p.what == "unknown"]
-        words = [self.tokens[k].word for p in unknown for k in range(p.i, p.j)]
-        own = [w for w in words if w.isalpha() and len(w) > 3 and w not in TURNS_BACK and w not in self.lexicon.known]
-        return bool(denied) and bool(own) and self._says_nothing([p for p in parts if p not in denied], TALKS)
-
-    def _is_aside(self, parts: Sequence[Part]) -> bool:
-        """Whether a thing is named in brackets."""
-        opened = [n for n, p in enumerate(parts) if isinstance(p, Piece) and self.tokens[p.i].word == "("]
-        return bool(opened) and any(isinstance(p, Piece) and p.what in ("kinds", "weak") for p in parts[opened[0] :])
-
-    def _remark(self, parts: Sequence[Part]) -> None:
-        for p in parts:
-            assert isinstance(p, Piece)
-            self.uses |= dict.fromkeys(
-                range(p.i, p.j), "filler" if p.what in ("fillers", "links", "sign") else "remark"
-            )
-
     def _throughout(
         self, said: "_Said", parts: list[Part], acts: list[tuple[int, Piece]], place: Place | None, kind: Found | None
     ) -> tuple[Hearing | None, bool]:
@@ -306,6 +270,11 @@ class _Line(Gathering):
     ) -> tuple[Hearing | None, bool]:
         """Advice, a claim, a symptom, or talk: kept as what it is; a finding in it is asked."""
         names = [p.says for _, p in acts]
+        if names[0] in ("recommend", "next_look") and len(acts) > 1 and self.tokens[acts[1][1].i].word in UNLESS:
+            acts, names = (
+                acts[:1],
+                names[:1],
+            )  # "next look in two years unless it backs up again": all of it is the advice
         act = next((a for a in SAID_ACTS if a in names), None)
         others = set(names).difference(SAID_ACTS, ("throughout",))
         first = acts[0][0]
@@ -365,16 +334,9 @@ class _Said:
     semicolon: bool
 
 
+UNLESS = frozenset({"unless", "if", "in", "whenever", "once"})  # what begins a condition: "in case"
 SAID_ACTS = ("symptom", "claim", "next_look", "recommend")  # what stands for a sentence, the first of them
 TALKING = frozenset({"talk", "teach"})
-
-
-# behind a negative these deny what was said before: not there anymore, not anything much
-TURNS_BACK = words_of("anymore longer really quite anything actually correct true right sure exactly")
-
-
-# what one says, thinks or would: denied, it says nothing
-TALKS = words_of("would could say said think thought had was were been can should will about")
 
 
 def _is_of_the_house(piece: Piece) -> bool:

@@ -18,6 +18,19 @@ class Meaning:
     text: str
 
 
+def taps_of_the_main(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
+    """``main 94, tap on top``: beside the main, told first and at the one footage, the tap is how the line meets it."""
+    footages = [p for p in pieces if p.what == "quantity" and p.says in ("bare", "ft", "ft_in")]
+    main = next((n for n, p in enumerate(pieces) if p.what == "kinds" and p.says.split()[0] == "main"), len(pieces))
+    denied = any(p.what in ("negatives", "hedges") for p in pieces)
+    if len(footages) != 1 or denied:
+        return list(pieces)
+    return [
+        replace(p, what="fillers", says="") if n > main and p.what == "ambiguous" and tokens[p.i].word == "tap" else p
+        for n, p in enumerate(pieces)
+    ]
+
+
 def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
     """The line with its first word of two meanings put as each of them; none where it has no such word alone."""
     for piece in pieces:

@@ -44,9 +44,13 @@ UNTOLD = re.compile(
     r"(?:determined|verified|confirmed|established|identified|ascertained|made out)\b",
     re.I,
 )
+AGAINST = re.compile(
+    r"\b(?:up the line|upstream|(?:from|toward|towards|to) the (?:city|main|street|house)(?: side)?)\b", re.I
+)
 REALLY = re.compile(
     r"\b(?:is|are|was|were|'s) (?:really|actually|in fact|nothing but|only)\b(?P<thing> (?:an?|the)\b)?", re.I
 )  # "that offset is really a gap"
+REPAIRS = frozenset({"spot repair", "repair"})  # found there, or to be done
 REPAIRED = re.compile(
     r"\b(?:was|is|has|had|been|old|existing|previous|prior|earlier|found|done|saw|see|seen|there|already|with)\b", re.I
 )
@@ -83,6 +87,7 @@ class Outcome:
         self.doubts += self._not_seen_there()
         if any(f.negative and (f.kind, place_said(f)) in there for f in self.found):
             self.doubts.append("said to be there, and not to be there")
+        self._was_cleaned()
         lines = [*dict.fromkeys([f.line for f in self.found] + self.said)]
         words = self._account()
         unused = [w for w in words if w.use == "none"]
@@ -106,6 +111,20 @@ class Outcome:
             why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
             return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
         return Heard(self.text, "heard", tuple(lines), words=words)
+
+    def _was_cleaned(self) -> None:
+        """``Root ball 53. Cut it. Ring left``: that it was cut is said by the state that is left."""
+        states = {"cut_flush", "loose", "cleared", "mostly_cleared"}
+        cut = [p for p in self.pieces if p.what == "cleanings" and p.i not in self.uses]
+        of = next((f for f in self.found if states & set(f.words) or f.was), None)
+        if of is None or not cut:
+            return
+        if of.size and not of.was:  # "80 % plugged, I ran the blade through it": as it was found
+            if len(self.found) > 1 or any(use == "size" and k > cut[0].i for k, use in self.uses.items()):
+                return
+            of.was, of.size = of.size, ""
+        for p in cut:
+            self.uses |= dict.fromkeys(range(p.i, p.j), "state")
 
     def _one_form_each(self) -> tuple[tuple[str, ...], ...]:
         """``running in, a steady drip``: a thing of two forms, which it cannot be; the line with each of them alone."""
@@ -132,7 +151,7 @@ class Outcome:
         if really and there and (len(there) > 1 or really["thing"]):  # "is really heavy" only says how heavy
             yield "one of them is really the other: which stands?"
         alone = len(there) == 1 and not (there[0].words or there[0].text or self.said)
-        if alone and there[0].named == "spot repair" and not REPAIRED.search(self.text):
+        if alone and there[0].named in REPAIRS and not REPAIRED.search(self.text):
             yield "a repair that is there, or one that you advise?"
         if self._seen_backwards():
             yield "seen on the way back: as it looked, or with the flow?"
@@ -152,6 +171,7 @@ class Outcome:
     def _seen_backwards(self) -> list[Found]:
         """Steps of a joint told in the same breath as that the camera comes back: which way, is asked."""
         back = any(f.kind == "pass" and "back" in f.words for f in self.found)
+        back |= any(said.startswith("note ") and AGAINST.search(said) for said in self.said)
         return [
             f for f in self.found if back and f.kind == "offset" and TURNED.keys() & set(f.words) and not f.negative
         ]
@@ -215,9 +235,11 @@ class Outcome:
             ways.insert(0, (*whole, *otherwise))
         if NOTHING_DENIED in self.doubts and len(self.found) == 1 and not self.found[0].negative:
             ways.insert(0, (replace(self.found[0], negative=True).line,))  # "roots at 30? no"
-        ways += [(f"recommend {' '.join(self.text.split())}",) for f in self.found if f.named == "spot repair"]
+        ways += [(f"recommend {' '.join(self.text.split())}",) for f in self.found if f.named in REPAIRS]
         if any(f.or_depth for f in self.found):
             ways.append((*(replace(f, depth=f.or_depth or f.depth).line for f in self.found), *self.said))
+        if any(f.or_size for f in self.found):
+            ways.append((*(replace(f, size=f.or_size or f.size).line for f in self.found), *self.said))
         if 1 < len(whole) <= MOST_TAKEN_APART:
             ways += [tuple(x for x in whole if x != left) for left in self._least_sure_first(whole)]
             ways += [(line,) for line in whole]

@@ -55,29 +55,9 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
     pieces = [of_a_number(pieces, tokens, k) for k in range(len(pieces))]
     out, i = list[Piece | Place](), 0
     while i < len(pieces):
-        bores = bores_at(pieces, partial(words_at, tokens, pieces), i)
-        if bores is not None:
-            out.append(Piece("bores", bores.says, pieces[i].i, pieces[bores.j - 1].j))
-            i = bores.j
-            continue
-        bore = bore_at(pieces, i)
-        if bore is not None:
-            out.append(bore)
-            i += 1
-            continue
-        if (
-            i + 1 < len(pieces)
-            and words_at(tokens, pieces, i) == "every"
-            and (each := pieces[i + 1].quantity)
-            and each.unit == "ft"
-        ):
-            out.append(Piece("spacing", f"every {feet(each.low)}ft", pieces[i].i, pieces[i + 1].j))
-            i += 2
-            continue
-        bend = bend_at(pieces, i)
-        if bend is not None:
-            out.append(bend)
-            i += 1
+        if built := _no_place(pieces, tokens, i):
+            out.append(built[0])
+            i = built[1]
             continue
         place = _place_at(pieces, tokens, i)
         if place is None:
@@ -92,6 +72,33 @@ def places_of(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece | 
         out.append(place)
         i = place.j
     return out
+
+
+def _no_place(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> tuple[Piece, int] | None:
+    """A number that is a bore, a bend, a spacing or so far off a thing, put together, and where it ends."""
+    if bores := bores_at(pieces, partial(words_at, tokens, pieces), i):
+        return Piece("bores", bores.says, pieces[i].i, pieces[bores.j - 1].j), bores.j
+    if bore := bore_at(pieces, i):
+        return bore, i + 1
+    each = pieces[i + 1].quantity if i + 1 < len(pieces) and words_at(tokens, pieces, i) == "every" else None
+    if each is not None and each.unit == "ft":
+        return Piece("spacing", f"every {feet(each.low)}ft", pieces[i].i, pieces[i + 1].j), i + 2
+    if off := _so_far_off(pieces, tokens, i):
+        return Piece("texts", "", pieces[i].i, pieces[off - 1].j), off
+    bend = bend_at(pieces, i)
+    return (bend, i + 1) if bend is not None else None
+
+
+def _so_far_off(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> int:
+    """``12 feet from the fence`` of a mark: where the words end; it is no footage. 0 where none are told."""
+    deep = any(p.what == "depths" for p in pieces) or is_on_ground(pieces)
+    if not deep or pieces[i].says not in ("ft", "ft_in") or words_at(tokens, pieces, i + 1) not in OFF_FROM:
+        return 0
+    named = landmark_at(pieces, tokens, i + 2)
+    return named[1] if named is not None and any(p.what == "landmarks" for p in pieces[i + 2 : named[1]]) else 0
+
+
+OFF_FROM = ("from", "from the", "off", "off the", "off of", "off of the", "out from", "away from", "in from")
 
 
 def _leads(piece: Piece, tokens: Sequence[Token], place: Place) -> bool:
@@ -132,7 +139,7 @@ def _place_at(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Place
     if piece.what == "places" and piece.says in ("under", "at", "past", "short"):
         named = landmark_at(pieces, tokens, i + 1)
         if named is None and piece.says in ("under", "at"):
-            named = unlisted_at(pieces, tokens, i + 1)
+            named = unlisted_at(pieces, tokens, i + 1, led=words_at(tokens, pieces, i).endswith(" the"))
         if named is not None:
             name, j = named
             side = {"under": "near", "at": "near", "past": "past", "short": "short of"}[piece.says]

@@ -33,7 +33,7 @@ ABOUT = words_of(
 )
 RANGE = frozenset({"-", "to", "thru", "through", "until", "till", "up"})
 ALL_RANGE = {
-    ("-",), ("to",), ("thru",), ("through",), ("until",), ("till",), ("up", "to"), ("out", "to"), ("on", "out", "to"),
+    ("-",), (">",), ("-", ">"), ("to",), ("thru",), ("through",), ("until",), ("till",), ("up", "to"), ("out", "to"), ("on", "out", "to"),
     ("on", "up", "to"), ("down", "to"), ("over", "to"), ("all", "the", "way", "to"), ("on", "to"), ("on", "through"), ("to", "about"),
     ("to", "around"), ("out", "to", "about"), ("on", "up", "to", "about"), ("-", "-"), (".", "."), ("through", "to"),
     ("on", "out", "to", "about"), ("to", "at", "least"), ("out", "to", "at", "least"),
@@ -102,17 +102,7 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
         unit = i + 2 if _w(tokens, i + 1) in WHOLE else i + 1  # "a good inch"
         if _w(tokens, unit) in ("inch", "foot"):
             return _one_unit(tokens, i, 1.0, unit)
-    if first.word == "inch" and _w(tokens, i + 1) in (
-        "tall",
-        "high",
-        "deep",
-        "wide",
-        "across",
-        "gap",
-        "of",
-        "step",
-        "drop",
-    ):
+    if first.word == "inch" and _w(tokens, i + 1) in AN_INCH:
         return Quantity("in", 1.0, 1.0, i, i + 1)
     if first.word == "inch" and [_w(tokens, i + k) for k in (1, 2)] == ["or", "so"] and not _number_before(tokens, i):
         return Quantity("in", 1.0, 1.0, i, i + 3, about=True)
@@ -129,12 +119,15 @@ def _quantity(tokens: Sequence[Token], i: int) -> Quantity | None:
     if _is_year(tokens, i):
         return Quantity("dated", first.number, first.number, i, i + 1)
     if _is_a_name(tokens, i):
-        return Quantity("talk", first.number, first.number, i, i + 1)
+        named = "dated" if _w(tokens, i - 1) in PICTURED else "talk"  # "see photo 4" says nothing of the pipe
+        return Quantity(named, first.number, first.number, i, i + 1)
     single, j = _single(tokens, i)
     return _second(tokens, single, i, j) or single
 
 
+AN_INCH = words_of("tall high deep wide across gap of step drop")  # "crack, inch wide"
 WHOLE = words_of("good full solid whole bare scant nice")
+PICTURED = words_of("photo photograph page sheet clip frame")
 NAMED = words_of("$ number photo photograph page item sheet clip row entry frame")
 
 
@@ -203,11 +196,13 @@ def _single(tokens: Sequence[Token], i: int) -> tuple[Quantity, int]:
             ), inches[1]
     if unit in ("in", "ft") and _w(tokens, j) == "and" and (grown := _and_part(tokens, j)) is not None:
         return Quantity(unit, value + grown[0], value + grown[0], i, grown[1]), grown[1]
-    if unit == "bare" and tokens[i].fraction and value < 1:
+    behind = value < MOST_STEP_IN and value != int(value) and any((t.number or 0) > value for t in tokens[:i])
+    if unit == "bare" and (tokens[i].fraction and value < 1 or behind and not tokens[i].spoken):
         unit = "fraction"
     return Quantity(unit, value, value, i, j), j
 
 
+MOST_STEP_IN = 4.0  # "42 offset, 1 1/4", "1.25": behind a footage so little is no second one. Working value
 PLAIN_UNITS = (
     dict.fromkeys(INCH, "in") | dict.fromkeys(FOOT, "ft") | dict.fromkeys(SHARE, "pct") | dict.fromkeys((*DEGREE, "°"), "deg")
     | dict.fromkeys(OCLOCK, "clock") | METRIC
@@ -274,10 +269,8 @@ def _inches_behind(tokens: Sequence[Token], j: int, feet: float, led: bool) -> t
         marked = _w(tokens, j - 1) == "'" and tokens[n].glued and tokens[end - 1].glued  # 42'6", however it goes on
         return (float(tokens[n].number or 0), end) if marked or not _sized_thing(tokens, end) else None
     ends = end == len(tokens) or tokens[end].is_sign
-    spelled = _w(tokens, j - 1) in (
-        "foot",
-        "feet",
-    )  # "four foot six at the curb"; "30 ft 6" may be thirty feet, and six
+    # "four foot six at the curb"; "30 ft 6" may be thirty feet, and six
+    spelled = _w(tokens, j - 1) in ("foot", "feet")
     whole = (
         ends
         and (tokens[n].spoken or spelled)
@@ -325,7 +318,7 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
         if not is_range and words != ("or",) and words != ("or", "maybe") and words != ("-", "or"):
             continue
         k = j + count
-        if k < len(tokens) and tokens[k].word in ("a", "an") and _w(tokens, k + 1) in ("inch", "foot"):
+        if _w(tokens, k) in ("a", "an") and _w(tokens, k + 1) in ("inch", "foot"):
             other, end = _one_unit(tokens, k, 1.0, k + 1), k + 2
         elif k < len(tokens) and tokens[k].number is not None:
             other, end = _single(tokens, k)
@@ -335,6 +328,8 @@ def _second(tokens: Sequence[Token], single: Quantity, i: int, j: int) -> Quanti
             continue
         units = _shared_unit(single.unit, other.unit)
         if units is None:
+            return None
+        if ">" in words and not (units in ("bare", "ft") and other.low > IN_PER_FT):  # "6 > 4" are bores
             return None
         either = "or" in words or both
         low, high = (single.low, other.high)

@@ -110,7 +110,9 @@ class Retold:
             first, second = self.parts[a], self.parts[b]
             assert isinstance(first, Place) and isinstance(second, Place)
             between = [p for p in self.parts[a + 1 : b] if isinstance(p, Piece)]
-            silent = all(p.what in ("fillers", "sign", "hedges", "texts") or self.words(p) in GOES_ON for p in between)
+            beside = ("links", "attributes") if second.only_to else ()  # "starts at 8 and it's heavy till 20"
+            words = ("fillers", "sign", "hedges", "texts", *beside)
+            silent = all(p.what in words or self.words(p) in GOES_ON for p in between)
             start, end = first.start.lstrip("~"), second.said.split("-")[-1].lstrip("~")
             begins = (
                 first.asks.startswith("from there") or a and bool(BEGINS & set(self.words(self.parts[a - 1]).split()))

@@ -12,6 +12,7 @@ BE = words_of(
     "is are was has have been had got gets looks just all pretty much completely totally clean entirely simply now so"
 )
 EATEN = words_of("rotted rusted rotten eaten corroded worn rotting rusting ate rusty")
+WORN = words_of("worn corroded")  # with nothing of away behind it, it is there still
 AWAY = words_of("out away off through")
 GONE = words_of("gone missing absent")
 FARTHEST = 8  # words between the bottom and what became of it: working value
@@ -40,9 +41,10 @@ def rotted_at(words: Sequence[str], i: int) -> tuple[str, int] | None:
         return "kinds", n + 1
     if words[n] not in EATEN:
         return None
+    worn = words[n] in WORN
     end = n + 1
     while end < len(words) and words[end] in BE:
         end += 1
     if end < len(words) and words[end] in AWAY:
         return "kinds", end + 1
-    return "weak", n + 1
+    return None if worn else ("weak", n + 1)

@@ -48,6 +48,9 @@ UNNAMED_OBJECTS = words_of("""
 """)
 
 
+DEGREES = words_of("complete completely total totally entire entirely full fully wholly quite")
+
+
 class SaidKinds(Group):
     """Reads the kinds of a group, negatives and hedges before them."""
 
@@ -63,26 +66,24 @@ class SaidKinds(Group):
             elif p.what == "negatives":
                 negative = True
                 self.s.use(p, "negative")
-                if (
-                    n
-                    and self.parts[n - 1].what == "links"
-                    and self.parts[n + 1 : n + 2]
-                    and self.parts[n + 1].what == "links"
-                ):
+                beside = [q.what for q in self.parts[max(n - 1, 0) : n] + self.parts[n + 1 : n + 2]]
+                if beside == ["links", "links"]:
                     self.doubt("a negative that nothing stands to")  # "roots, no, crack"
             elif p.what == "hedges":
                 hedged = self._hedge(n, p) or hedged
             elif self.s.words(p) in EITHER and self.found and self.found[-1].negative:
                 negative = True  # "no roots or cracks"
                 self.s.use(p, "negative")
-            elif p.says == "located" and n and self.parts[n - 1].what == "kinds" and self.s.words(p) in STANDS_AT:
-                self.s.use(p, "filler")  # "a cleanout located in the garage": where it stands
+            elif p.says == "located" and n and self._is_where_it_stands(n):
+                self.s.use(p, "filler")
             elif p.what == "kinds" and self._is_below(n):
                 self.s.use(p, "place")  # "4 foot 3 over the break at 37": what it was located above
             elif p.what == "kinds" and self._is_lodged(p):
                 self.s.use(p, "word")
             elif p.what in ("kinds", "weak"):
                 negative = negative and not self._happened(p, last, n)
+                if negative and self._is_by_degree(n):
+                    self.doubt("not quite: how far, then?")
                 listed = negative and last >= 0 and self._is_only_listed(last)
                 self._put_kind(p, n, negative, hedged)
                 self.found[-1].listed = listed
@@ -91,6 +92,16 @@ class SaidKinds(Group):
             elif self._ends_scope(n):
                 negative = False  # "neither holes nor breaks, one crack"
         self._negatives_behind(last, negative, stood)
+
+    def _is_where_it_stands(self, n: int) -> bool:
+        """``a cleanout located in the garage``, ``main was not located``: said of the thing before, and no mark."""
+        return self.s.words(self.parts[n]) in STANDS_AT and self.parts[n - 1].what in ("kinds", "negatives")
+
+    def _is_by_degree(self, n: int) -> bool:
+        """``not quite collapsed``, ``not completely blocked``: a degree is denied, and not the thing."""
+        between = (self.s.words(p) for p in reversed(self.parts[:n]))
+        lead = next((w for w in between if w not in ("a", "the", "of a")), "")
+        return bool({*lead.split(), *self.s.words(self.parts[n]).split()} & DEGREES)
 
     def _is_below(self, n: int) -> bool:
         """Whether a thing is only what a reading above ground was taken over."""
@@ -203,7 +214,9 @@ class SaidKinds(Group):
         return True
 
     def _ends_on_negative(self, last: int) -> bool:
-        """``roots: none``, ``cracks none seen``: nothing but the negative behind the kind."""
+        """``roots: none``, ``cracks none seen``: nothing but the negative behind the kind; ``not complete`` denies a degree."""
+        if any(set(self.s.words(p).split()) & DEGREES for p in self.parts[last + 1 :]):
+            return False
         return all(p.what in ("negatives", "links", "fillers", "sign") for p in self.parts[last + 1 :])
 
     def _hedges_a_kind(self, n: int) -> bool:

@@ -145,6 +145,8 @@ class SaidPipes(Group):
         after = self.parts[n + 1] if n + 1 < len(self.parts) else None
         apart = bored and after is not None and after.what == "links" and "," in self.s.words(after)
         stated = not self.places and any(lead.startswith(words) for words in STATING)
+        only_how_good = {p.says.split()[0] for p in self.parts if p.what in ("kinds", "weak")} <= {"condition", "sound"}
+        stated |= not self.places and only_how_good  # "line is 4 inch clay, good shape"
         return plain and (stated or apart and not lead)
 
     def _is_begun(self, materials: list[int]) -> bool:

@@ -270,7 +270,8 @@ class SaidSizes(Group):
             return  # "still half in it": how far, not how much
         if "wall" in " ".join(self.s.words(x) for x in self.parts[n + 1 : n + 4]).split()[:4]:
             return  # "half the wall": of a thickness that nobody said
-        share = self._owner(n, lambda f: not f.size and not f.negative and self._measure(f) in ("share", "ovality"))
+        shared = ("share", "ovality") if q.low < 1 else ()  # "1 1/4" is no part of a pipe
+        share = self._owner(n, lambda f: not f.size and not f.negative and self._measure(f) in shared)
         steps = self._owner(
             n, lambda f: not f.size and not f.negative and self._measure(f) in ("step", "opening", "depth")
         )
@@ -279,8 +280,12 @@ class SaidSizes(Group):
         inches = not self.s.tokens[q.i].spoken or step or eighths
         if share is not None:
             share.size = f"{self._softened(n)}{feet(percent(q.low))}%"
-        elif steps is not None and inches:
-            steps.size = f"{self._softened(n)}{feet(q.low)}in"
+        elif steps is not None:
+            lead = self._softened(n)
+            steps.size = f"{lead}{feet(q.low)}in"
+            if not inches:
+                steps.or_size = f"{lead}{feet(percent(q.low))}%"
+                self.doubt("so much of an inch, or of the pipe?")
         else:
             self._said_again(p, f"{feet(percent(q.low))}%", f"{feet(q.low)}in")
             return
@@ -307,6 +312,11 @@ class SaidSizes(Group):
     def _is_bore(self, n: int) -> bool:
         """``in a four inch pipe``: the bore, said beside a finding."""
         after = [self.s.words(p) for p in self.parts[n + 1 : n + 2]]
+        lead = " ".join(self.s.words(p) for p in self.parts[max(n - 2, 0) : n])
+        q = self.parts[n].quantity
+        sized = any(f.size.endswith("in") for f in self.found) and q is not None and q.low in USUAL_BORES
+        if sized and lead.endswith(("in the", "in a", "in our", "in this", "of a", "of the")):
+            return True  # "an inch in the four inch"
         return bool(after) and after[0] in (
             "pipe",
             "line",

@@ -334,7 +334,9 @@ class Sentence(OfAll):
 
 def _marked_by(words: str) -> Place | None:
     """``flag off the porch corner``: what a mark stands by is where it was read, where no footage was said."""
-    by = re.search(r"\b(?:by|near|off|at|beside|against|next to)\s+(?:the\s+|a\s+)?([a-z][a-z ]+)\"?$", words, re.I)
+    by = re.search(
+        r"\b(?:by|near|off|from|at|beside|against|next to)\s+(?:the\s+|a\s+)?([a-z][a-z ]+)\"?$", words, re.I
+    )
     return Place(f"near {by[1].strip()}:", 0, 0, landmark=by[1].strip()) if by else None
 
 

@@ -8,6 +8,7 @@ from bellstone.core.ear.wording import words_of
 
 HOLDS = words_of("holding holds held retaining retains retained pooling pooled sitting")
 LOCATED = ("located", "is located", "was located", "marked")
+WAITS = words_of("let wait waited waiting gave give left allowed")
 PIPES = words_of("line sewer lateral drain pipe piping main")  # behind a thing of the ground: the pipe that serves it
 ENDING = words_of("starts start begins begin ends end beginning ending")
 DRAWN_ABOVE = words_of("curb fence tree hedge wall property lot street roof drip")  # a line of these lies on the ground
@@ -24,9 +25,10 @@ class Unnamed(Group):
         sized = any(p.what == "quantity" and p.says in ("in", "pct") for p in self.parts)
         state = next((p for p in self.parts if p.what == "attributes" and p.says in ("rest", "running")), None)
         watery = state is not None or any(p.says == "water" or self.s.words(p) == "full" for p in self.parts)
-        if sized and watery:
+        waited = self._still_there()
+        if sized and (watery or waited):
             self._only(Found("standing"))
-            held = any(p.says == "water" and self.s.words(p).split()[0] in HOLDS for p in self.parts)
+            held = waited or any(p.says == "water" and self.s.words(p).split()[0] in HOLDS for p in self.parts)
             if not held and (state is None or state.says != "rest"):  # at rest, or held, it is no flow
                 self.doubt("water said only by a depth: standing, or flow?")
         elif watery and state is None and len(self.places) == 1 and self.places[0].runs and self._only_watery():
@@ -49,6 +51,11 @@ class Unnamed(Group):
             self.s.use(located, "kind")
         elif before is not None and self._has_words():
             self._as_before(before)
+
+    def _still_there(self) -> bool:
+        """``let it sit 10 minutes and it's still an inch``: what one waited for and is there still is water that stands."""
+        said = {w for p in self.parts for w in self.s.words(p).split()}
+        return "still" in said and any(p.what == "fillers" and self.s.words(p).split()[0] in WAITS for p in self.parts)
 
     def water_by_depth(self) -> None:
         """``an inch of water and some paper``: water told by its depth alone, beside something else."""

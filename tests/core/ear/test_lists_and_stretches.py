@@ -104,7 +104,6 @@ def test_what_is_said_is_heard(text: str, lines: tuple[str, ...] | None) -> None
         "belly 20 to 30 no water",
         "sixty, sixty-five, seventy, main at seventy-three",
         "stopped at 60, 70",
-        "couldn't get to the main, stopped at 92",
         "roots at every joint between 20 and 44 except 30",
         "crack 12 o'clock and 6 o'clock at 30",
         "roots 10 or 2 o'clock at 30",

@@ -1,0 +1,115 @@
+"""Lines typed as they came to mind, each with what it is; and what is asked of them, never guessed.
+
+Each stands for a construction: a doubt told as a question, how far one did not come, a size behind a footage.
+"""
+
+import pytest
+
+from bellstone.core.ear import hear_line
+from bellstone.core.scheme import house_scheme
+from tests.core.ear.test_plain_talk import same
+
+HOUSE = house_scheme()
+
+HEARD = {
+    # a doubt told as a question doubts the thing; of how it is, it is kept in its words
+    "can't tell if that's roots at 41": ["41 roots?"],
+    "i'm not sure whether it is a crack at 20": ["20 crack?"],
+    "no idea if it's the main at 80": ["80 main?"],
+    "couldn't really tell if it was holding water at 40": ["40 standing?"],
+    "hard to say if it's cracked at 20": ["20 crack?"],
+    "crack at 30, can't tell if it's open": ['30 crack "can\'t tell if it\'s open"'],
+    # how far one did not come
+    "never made it to the main": ["main not reached"],
+    "could not advance to the main": ["main not reached"],
+    "was not able to reach the public main": ["main not reached"],
+    "stopped at 77 without reaching the main": ["77 stopped", "77 none: main"],
+    "couldn't get to the main, stopped at 92": ["92 none: main", "92 stopped"],
+    "The main was not attained.": ["main not reached"],
+    "main was not located": ["main not reached"],
+    # what is behind a thing does not swallow the thing
+    "at 55 you can see dirt through the crack": ["55 soil_seen", "55 crack"],
+    "31 open joint 1 in, can see dirt through the gap": ["31 open 1in", "31 soil_seen"],
+    # *right* before a place is no side; after *on the* it is one
+    "two inches deep right in the middle, 40 to 47 belly": ["40-47 standing 2in"],
+    "belly 40 right under the porch": ['40 standing "under the porch"'],
+    "roots right out of the joint at 22": ["22 roots joint"],
+    "kitchen comes in on the right here, 18": ["18 branch kitchen right"],
+    # brackets that say more of the thing before, or what a list is of
+    "Vertical offset (drop) of 0.25 in at 23 ft.": ["23 offset drop 0.25in"],
+    "22, 28 and 34 (roots)": ["22 roots", "28 roots", "34 roots"],
+    "main 94, tap on top, 8 inch clay": ['94 main top "8 inch clay"'],
+    # stretches
+    "liner 12 > 60, fin at 33": ["12 liner_start", "60 liner_end", "33 patch_bad wrinkled"],
+    "6 > 4 at 20": ["20 change 6in > 4in"],
+    "grease starts at 8 and it's heavy till 20": ["8-20 grease heavy"],
+    "bellied, only a quarter inch, 66 to 70": ["66-70 standing 0.25in"],
+    # sizes: the bore beside one, so much behind a footage, how thick
+    "drained off and still an inch in the four inch, 50 to 55": ["50-55 standing rest 1in"],
+    "let it sit 10 minutes and it's still an inch at 43": ["43 standing 1in"],
+    "offset at 42, 1 1/4, to the right": ["42 offset right 1.25in"],
+    "42 offset 1.25": ["42 offset 1.25in"],
+    "2 1/2 roots": ["2.5 roots"],
+    "roots at 30, 41 1/2 and 44": ["30 roots", "41.5 roots", "44 roots"],
+    "3 inches thick grease on the bottom at 15": ["15 grease bottom 3in"],
+    "golf ball sized hole at 34": ['34 hole "golf ball sized"'],
+    "belly 40 to 47 full of sludge": ["40-47 standing", '40-47 settled sludge "full of it"'],
+    "pipe full of sludge at 30": ["30 settled sludge full"],
+    "at 33 crack (see photo 4)": ["33 crack"],
+    # cut: the size as it was found
+    "Root ball 53, 80% plugged. Cut it. ring left all the way around": ["53 roots was 80% now ball cut_flush all"],
+    "53 root ball 80 percent, ran the blade through it, just a ring left now": ["53 roots was 80% now ball cut_flush"],
+    # kept beside a thing as it was said
+    "roots at 41 came back since the last cutting": ['41 roots "came back since the last cutting"'],
+    "roots at 41 wrapped around the cable": ['41 roots "wrapped around the cable"'],
+    "roots at 41 from the neighbor's maple": ['41 roots "from the neighbor\'s maple"'],
+    "grease at 12 from the restaurant next door": ['12 grease "from the restaurant next door"'],
+    "stopped at 71, the cable just kept bunching up behind me": ['71 stopped "the cable just kept bunching up behind me"'],
+    "45 bend left 31, tight": ['31 fitting bend 45 left "tight"'],
+    "hub broke off at 55": ['55 break pieces "hub"'],
+    # the ground above
+    "located 12 feet from the fence, 48 inches deep": ['near fence: depth 48in "12 feet from the fence"'],
+    "crosses under the garage at 30": ["30 surface garage"],
+    "line is 4 inch orangeburg, soft, bad shape": ["pipe fibre 4in", 'condition poor "soft"'],
+    # advice with a condition is advice; a repair that is there is none
+    "next look in two years unless it backs up again": ["next look in two years unless it backs up again"],
+    "repair it at 33": ["recommend repair it at 33"],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("said", HEARD)
+def test_it_is_heard(said: str) -> None:
+    heard = hear_line(said, HOUSE)
+    assert heard.outcome == "heard", (heard.why, heard.candidates)
+    assert same(list(heard.lines), HEARD[said]), heard.lines
+
+
+ASKED = {
+    "joint drops a quarter at 23": [("23 offset drop joint 0.25in",), ("23 offset drop joint 25%",)],
+    "tap at 30, main at 94": [("30 main", "94 main"), ("30 branch", "94 main")],
+    "repair at 33 looks good": [("33 repair", "33 sound"), ("recommend repair at 33 looks good",)],
+    "collapse at 60 was not complete": [("60 collapse",)],
+    "going upstream the pipe steps up at 33": [("33 offset drop", "note going upstream")],
+    "not quite collapsed at 60": [],
+    "not completely blocked at 44, roots": [],
+    "22 cut (roots on the neighbor's side)": [],
+    "the line is dry all the way. Good to the street.": [],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("said", ASKED)
+def test_it_is_asked(said: str) -> None:
+    heard = hear_line(said, HOUSE)
+    assert heard.outcome != "heard"
+    offered = [set(c) for c in heard.candidates]
+    assert all(
+        {*way} in offered or any({w.replace(" joint", "") for w in way} == o for o in offered) for way in ASKED[said]
+    )
+
+
+def test_a_negative_of_degree_denies_no_thing() -> None:
+    """What is not quite so may be nearly so: never *none*."""
+    for thing in ("collapsed", "caved in", "broken", "plugged"):
+        for degree in ("quite", "completely", "entirely", "fully"):
+            heard = hear_line(f"not {degree} {thing} at 60", HOUSE)
+            assert heard.outcome != "heard", (thing, degree, heard.lines)
