@@ -16,7 +16,8 @@ LIVED_IN = r"occupied|vacant|empty|rented|lived in|let|owner occupied|tenants? i
 _LINES: tuple[tuple[FactOf, str], ...] = (
     ("built", rf"house\s+built\s+(?:in\s+)?(?P<words>(?=.*\d).{{1,{LONGEST}}})"),
     ("faces", rf"house\s+faces\s+(?P<words>{WAYS})"),
-    ("occupancy", rf"house\s+(?P<words>{LIVED_IN})"),
+    ("occupancy", rf"house\s+(?P<words>(?:{LIVED_IN})(?:\s+(?:since|for)\s+.{{1,30}})?)"),
+    ("purpose", rf"(?:purpose|why)\s*:\s*(?P<words>.{{1,{LONGEST}}})"),
     ("job_number", r"job\s*(?:number\s*)?:?\s*#?\s*(?P<words>(?=\S*\d)\S{1,40})"),
     ("cleaning_before", rf"cleaned before\s*:\s*(?P<words>.{{1,{LONGEST}}})"),
     ("planned", rf"(?:still\s+)?planned\s*:\s*(?P<words>.{{1,{LONGEST}}})"),
@@ -51,7 +52,8 @@ def fact_lines(site: Site, visit: Visit) -> Iterator[tuple[FactOf, str]]:
     """
     told: tuple[tuple[FactOf, str, str], ...] = (
         ("built", "house built ", site.built), ("faces", "house faces ", site.faces), ("occupancy", "house ", site.occupancy),
-        ("job_number", "job ", visit.job_number), ("cleaning_before", "cleaned before: ", visit.cleaning_before),
+        ("purpose", "purpose: ", visit.purpose), ("job_number", "job ", visit.job_number),
+        ("cleaning_before", "cleaned before: ", visit.cleaning_before),
         ("weather", "weather ", visit.weather), ("planned", "planned: ", visit.planned),
         ("operator_verdict", "operator's verdict: ", visit.operator_verdict), ("opinion", "opinion for this date: ", visit.opinion),
     )  # fmt: skip

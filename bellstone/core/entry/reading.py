@@ -173,7 +173,7 @@ class Say(Rec):
 
 
 FactOf = Literal[
-    "built", "faces", "occupancy", "job_number", "cleaning_before", "weather", "planned", "operator_verdict", "opinion"
+    "built", "faces", "occupancy", "purpose", "job_number", "cleaning_before", "weather", "planned", "operator_verdict", "opinion"
 ]  # fmt: skip
 
 

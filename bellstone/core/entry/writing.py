@@ -49,8 +49,8 @@ def page_of(lateral: Lateral) -> str:
         f"tool {t.kind} {'' if t.name == t.kind else t.name} {tidy(t.diameter_in)}in" for t in lateral.tools
     ]
     for number, visit in enumerate(lateral.visits):
-        if number or visit.date or visit.purpose:
-            lines.append(" ".join(filter(None, ["visit", visit.date, visit.purpose])))
+        if number or visit.date:
+            lines.append(" ".join(filter(None, ["visit", visit.date or visit.purpose])))
         lines += _visit_lines(lateral, visit)
     lines += [line for mark in lateral.landmarks if (line := _landmark_line(mark))]
     lines += [zero_line(lateral.site.plan_zero)] if lateral.site.plan_zero is not None else []
@@ -108,7 +108,8 @@ def _facts(lateral: Lateral, visit: Visit) -> Iterator[str]:
     """What was told of the house stands with the first visit; what no line can tell is a ``#`` line."""
     first = visit is lateral.visits[0]
     for of, line in fact_lines(lateral.site, visit):
-        if first or of not in OF_HOUSE:
+        begun = of == "purpose" and not first and not visit.date  # why one looked began that visit's own line
+        if not begun and (first or of not in OF_HOUSE):
             yield line if read_fact(line) is not None else f"# {line}"
 
 

@@ -4319,7 +4319,7 @@ export interface components {
              * Of
              * @enum {string}
              */
-            of: "built" | "faces" | "occupancy" | "job_number" | "cleaning_before" | "weather" | "planned" | "operator_verdict" | "opinion";
+            of: "built" | "faces" | "occupancy" | "purpose" | "job_number" | "cleaning_before" | "weather" | "planned" | "operator_verdict" | "opinion";
             /** Words */
             words: string;
         };
