@@ -38,7 +38,60 @@ SAID = {
     "gis shows the main at 90 feet": "main about 90 in all (gis)",
     "ran 5 gallons from the kitchen, watched at 40, drained slow": "flush test kitchen 5gal, watched at 40, sluggish",
     "flush test good": "flush test moved well",
+    "nobody has lived here since May": "house vacant since may",
+    "place has been empty for two years": "house empty for 2 years",
+    "tenants live there": "house rented",
+    "put up in 1948": "house built 1948",
+    "inspection for a home purchase": "purpose: home purchase",
+    "buyer's inspection": "purpose: buyer's inspection",
+    "here because of a backup": "purpose: backup",
+    "it rained last night": "weather it rained last night",
+    "sunny, 60 degrees": "weather sunny, 60 degrees",
+    "line was snaked two weeks ago from the yard cleanout": "cleaned before: line was snaked two weeks ago from the yard cleanout",
+    "line hasn't been cleaned": "cleaned before: line hasn't been cleaned",
+    "under the street past 70": "70 on surface street",
+    "crosses under the garage at 30": "30 surface garage",
+    "neighbor's line from 50": "50 on owned neighbor's line",
+    "about 12 feet more to the main": "main about 12 on",
+    "total is 95 feet": "main about 95 in all",
+    "map has it at 110": "main about 110 in all (map)",
+    "5 gallons from the tub, hardly moved, still sitting there after 2 minutes": "flush test tub 5gal hardly moved after 2 min",
+    "goes straight down about 8 feet at the stack": "vertical cable about 8 ft",
+    "about 20 couplings in the whole line": "count couplings about 20",
+    "three bellies total": "count bellies 3",
+    "6 spots with roots": "count roots 6",
+    "5 root sites between 20 and 60": "count roots 5 on 20-60",
+    "3 of the 5 fixtures drain slow": "symptom 3 of the 5 fixtures drain slow",
+    "both bathrooms slow": "symptom both bathrooms slow",
+    "repair at 47 to 53 accepted": "repair 47-53 repair: all accepted",
+    "liner looks tight on both ends": "note liner looks tight on both ends",
+    "couldn't assess for 10 minutes, lens dirty": "not seen 10 min lens dirty",
+    "can't assess from 40 to 52, under water": "40-52 not seen under water",
+    "beyond 41 the pipe was not inspected": "41 on not seen",
+    "their mark is 3 feet off": "claim their mark is 3 feet off",
+    "painted at 44, 3 feet left of the sidewalk": '44 located "painted at 44, 3 feet left of the sidewalk"',
+    "blue flag at 52": '52 located "blue flag at 52"',
+    "sonde says 4 feet 8 at the curb": "near curb: depth 4'8\"",
+    "shut off the tub, waited 5 minutes": 'water off "shut off the tub, waited 5 minutes"',
+    "let it drain for ten minutes": "note let it drain for ten minutes",
+    "have to come back for the upper leg": "planned: have to come back for the upper leg",
+    "may be the same crack as at 41": "crack same? 41",
+    "the offset at 33 again": "offset same 33",
+    "that's the same crack": "crack same",
 }
+
+TOGETHER = {
+    "line length 95 by the map, 92 by the counter": ("main about 95 in all (map)", "main about 92 in all (counter)"),
+    "first pipe is 4 inch iron, access is 3 inch": ("pipe iron 4in", "access 3in"),
+    "first 10 feet iron, rest clay": ("0-10 pipe iron", "10 change iron > clay"),
+    "4 inch to 40 then 6 inch": ("0-40 pipe 4in", "40 change 4in > 6in"),
+    "6 inch from 40": ("40 change 6in",),
+}
+
+
+@pytest.mark.parametrize(("said", "lines"), TOGETHER.items())
+def test_what_tells_two_things_is_two_lines(said: str, lines: tuple[str, ...]) -> None:
+    assert hear_line(said, HOUSE).lines == lines
 
 
 @pytest.mark.parametrize(("said", "line"), SAID.items())
@@ -56,7 +109,9 @@ def test_it_is_heard_as_the_line_that_tells_it(said: str, line: str) -> None:
 @pytest.mark.parametrize("said", [
     "roots at 40 were cut yesterday", "belly past 55", "dry from 20 to 35", "the house drain was built in clay",
     "roots under the driveway at 30", "dry now", "dry here", "it's dry now", "dry all the way", "flush test moved", "frozen here",
-    "the main at 90", "another 10 feet of clay", "not clean past 55", "cut roots at 33",
+    "the main at 90", "another 10 feet of clay", "not clean past 55", "cut roots at 33", "inspection stopped at 40",
+    "painted roots at 44", "liner ends at 40", "4 couplings at 20", "first 10 feet roots, rest clean", "6 spots at 40",
+    "drops 6 feet at 40", "roots hot and cold at 40",
 ])  # fmt: skip
 def test_what_lies_in_the_pipe_is_none_of_it(said: str) -> None:
     told = ("house ", "weather", "cleaned before", "owned", "main about", "job", "flush test")
@@ -67,15 +122,23 @@ def told(record: Lateral) -> list[Statement]:
     return [s for s in assess(record).told if s.about == "fact"]
 
 
-FACTS = ("house built 1958", "house faces north", "house vacant", "cleaned before: cutter to 70 ft", "weather rain")
+FACTS = (
+    "house built 1958",
+    "house faces north",
+    "house vacant since May",
+    "purpose: home purchase",
+    "cleaned before: cutter to 70 ft",
+    "weather rain",
+)
 
 
 def test_facts_are_kept_told_and_printed_back() -> None:
     record, lines = record_from_page("\n".join([*FACTS, "job 4711", RUN, "12 roots 20%", "40 main"]))
     assert all(line.added for line in lines)
     site, visit = record.site, record.visits[-1]
-    assert (site.built, site.faces, site.occupancy) == ("1958", "north", "vacant")
+    assert (site.built, site.faces, site.occupancy) == ("1958", "north", "vacant since May")
     assert (visit.job_number, visit.cleaning_before, visit.weather) == ("4711", "cutter to 70 ft", "rain")
+    assert visit.purpose == "home purchase"
     assert [s.words for s in told(record)] == list(FACTS)  # the job stands in the page's head
     assert record_from_page(page_of(record))[0] == record
 

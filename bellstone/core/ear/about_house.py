@@ -4,57 +4,15 @@ import re
 from collections.abc import Sequence
 
 from bellstone.core.ear.about_visit import about_visit, counted_or_there
-from bellstone.core.ear.flush_and_length import ABOUT, MAIN, flush_line, length_line
+from bellstone.core.ear.flush_and_length import ABOUT, MAIN, flush_line, length_line, water_line
+from bellstone.core.ear.house_facts import house_fact
 from bellstone.core.ear.lies import lies_line
 from bellstone.core.ear.places import feet
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.unseen import unseen_line
 
-_HOUSE = r"(?:the |this )?(?:house|home|building|place|property|dwelling|duplex)"
-_BE = r"(?: is| was| has been| looks)?"
 _FT = r"(?: feet| foot| ft)?"
 _NUMBER = r"(\d+(?:\.\d+)?)"
-_FACTS = (
-    ("house built {0}", rf"(?:{_HOUSE}{_BE} )?(?:built|dates? (?:from|back to)) (?:in |around |about |circa )?(\d{{4}})"),
-    ("house built {0}", rf"{_HOUSE}{_BE} from (?:about |around )?(?:the )?((?:early |late |mid )?(?:19|20)?\d0 ?'?s|\d{{4}})"),
-    ("house {0}", rf"{_HOUSE}{_BE} (?:currently |now )?(vacant|empty|occupied|rented|lived in|owner occupied)"),
-    ("house faces {0}", rf"{_HOUSE} (?:faces?|is facing|fronts?) ((?:north|south)?(?:east|west)|north|south)"),
-    ("job {0}", r"job (?:number |no |# ?)?(?:is )?(\d[\w-]{1,20})"),
-)  # fmt: skip
-# when the line was cleaned: with a time, or with what and how far, it was done before this look
-_AGO = r"(?:a|two|three|several|few|a few|\d+) (?:day|week|month|year)s? ago"
-_LATELY = (
-    r"(?:yesterday|today|earlier today|recently|the day before|already|this (?:morning|week|month|year)|"
-    rf"last (?:week|month|year|spring|summer|fall|winter|night)|before (?:we|i) got here|before the (?:camera|look)(?: went in)?|"
-    r"before (?:we|i) (?:put|ran|sent|pushed|looked|went)(?: the camera| it| a camera)?(?: in| down| through)?|"
-    r"since [a-z]+|(?:in|within|over|during) the (?:last|past) "
-    rf"(?:year|month|week|few years|few months|couple of years|\d+ (?:years|months))|{_AGO})"
-)
-_CLEANED = r"(?:cleared|(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled|flailed|cut)"
-_CLEARED = r"(?:(?:hydro ?)?jetted|snaked|rodded|cabled|cleaned(?: out)?|augered|descaled)"  # without roots: what is left of them?
-_CLEANER = r"(?:they|we|he|she|i|(?:the )?(?:owner|plumber)|the last guy|somebody|another outfit|the other company)"
-_IT = r"(?: it| the line| the pipe| the roots)?"
-_LINE = r"(?:the |this )?(?:line|pipe|lateral|sewer|it|main line|roots)(?: is| was| were| had| has)?"
-_FAR = rf"(?:(?: all the way)?(?: out)?(?: to| up to) \d+(?:\.\d+)?{_FT})"
-_TOOL = r"(?: with (?:a |an |the )?[a-z0-9\" .]{1,30}?)"
-_TIMES = r"(?: (?:once|twice|again|a few times|several times|\d+ times))"
-_SAYS = r"(?:says?|said|reports?|reported|tells? us|told us|states?|stated)"
-_TOLD = rf"(?:(?:the )?(?:owner|homeowner|tenant|occupant|customer|seller|buyer) {_SAYS}(?: that)?(?: the)? )?"
-_CLEANED_BEFORE = (
-    rf"{_TOLD}{_LINE}(?: just)?(?: been)? {_CLEANED}{_TOOL}?{_FAR}?{_TIMES}? {_LATELY}{_FAR}?",
-    rf"{_CLEANER}(?: just)?(?: have)?(?: had)?(?: it)? {_CLEANED}{_IT}{_TOOL}?{_FAR}?{_TIMES}? {_LATELY}{_FAR}?",
-    rf"(?:{_LINE} )?(?:last )?{_CLEANED}{_IT}{_TOOL}?{_FAR}? {_LATELY}",
-    rf"(?:{_CLEANER} )?{_CLEANED}{_IT}{_TOOL}{_FAR}",
-    rf"(?:{_CLEANER}(?: just)?(?: had)? |{_LINE} )?{_CLEARED}(?: it| the line| the pipe)?{_FAR}",
-)
-_WEATHER = r"(?:raining|rained|rainy|pouring|snowing|snowed|no rain)"
-_HOW_LONG = (
-    r"(?: (?:hard|heavily|all|for|the|since|last|this|past|a|an|few|couple|of|two|three|\d+|weeks?|months?|days?|night|morning|"
-    r"today|yesterday|now|out|here|outside))+"
-)
-# a pipe is dry or wet as well: of the weather only for days on end
-_FOR_DAYS = r" (?:for|all|since|the (?:last|past))(?: (?:a|the|last|past|few|couple|of|two|three|\d+))* (?:weeks?|months?|days?)"
-_SKY = rf"(?:it (?:is|was|has|had) )?(?:been )?(?:{_WEATHER}{_HOW_LONG}|(?:dry|wet|freezing|frozen){_FOR_DAYS})"
 _GROUND = r"(driveway|drive|street|road|sidewalk|walk|lawn|yard|alley|garage|house|patio|deck|parking lot|slab|porch|garden|field)"
 _FROM = rf"(?:from|past|beyond|after) {_NUMBER}{_FT}(?: on| down| out| onward| on down| on out)?"
 _ALL = r"(?:everything |all |the line |the pipe |line |pipe )?"
@@ -112,27 +70,23 @@ def about_house(said: str, tokens: Sequence[Token]) -> tuple[str, ...]:
     >>> line("our line ends at 60")
     ('60 on owned not ours', '60 ends_at')
     """
-    words = " ".join(t.word if t.number is None else feet(t.number) for t in tokens if t.word not in (".", ",", "!"))
-    words = words.replace(" - ", " to ").strip()
-    for line, pattern in _FACTS:
-        if found := re.fullmatch(pattern, words):
-            return (line.format(re.sub(r" ?'?s$", "s", found[1]) if found[1][0].isdecimal() else found[1]),)
-    if any(re.fullmatch(pattern, words) for pattern in _CLEANED_BEFORE):
-        return (f"cleaned before: {_kept(said)}",)
-    if re.fullmatch(_SKY, words):
-        return (f"weather {_kept(said)}",)
+    words = plainly(tokens)
+    if fact := house_fact(words, said):
+        return (fact,)
     for pattern, readings in _EITHER:
         if found := re.fullmatch(pattern, words):
             return tuple(line.format(found[1]) for line in readings)
     if either := counted_or_there(words):
         return either
     told = _above(words) or _owned(words) or length_line(words) or flush_line(words)
-    told = told or about_visit(words, said) or unseen_line(words) or lies_line(words)
+    told = told or about_visit(words, said) or unseen_line(words) or lies_line(words) or water_line(words, said)
     return (told,) if told else ()
 
 
-def _kept(said: str) -> str:
-    return " ".join(said.replace(":", ",").replace(";", ",").strip(" .,!").split())
+def plainly(tokens: Sequence[Token]) -> str:
+    """The words of a line, its numbers in figures, without stops and commas."""
+    words = " ".join(t.word if t.number is None else feet(t.number) for t in tokens if t.word not in (".", ",", "!"))
+    return words.replace(" - ", " to ").strip()
 
 
 def _above(words: str) -> str | None:
@@ -143,8 +97,10 @@ def _above(words: str) -> str | None:
         return f"{found[1]}-{found[2]} surface {found[3]}"
     if found := re.fullmatch(_ABOVE_AT, words):
         return f"{found[2]} surface {found[1]}"
-    found = re.fullmatch(_ABOVE_ON, words)
-    return f"{found[1]} on surface {found[2]}" if found else None
+    if found := re.fullmatch(_ABOVE_ON, words):
+        return f"{found[1]} on surface {found[2]}"
+    found = re.fullmatch(rf"{_ALL}(?:it is |is |it runs |runs )?{_UNDER} {_FROM}", words)
+    return f"{found[2]} on surface {found[1]}" if found else None
 
 
 def _owned(words: str) -> str | None:
@@ -164,4 +120,4 @@ def _owned(words: str) -> str | None:
 
 
 def _owner(words: str) -> str:
-    return re.sub(r"(?: is| s|'s)$", "", words)  # "the city's" is read as *the city is*
+    return re.sub(r" is\b", "'s", re.sub(r"(?: is| s|'s)$", "", words))  # "the city's" is read as *the city is*

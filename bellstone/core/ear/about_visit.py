@@ -8,21 +8,26 @@ _FT = r"(?: feet| foot| ft)?"
 _FEET = r"(?: feet| foot| ft)"
 _STRETCH = rf"(?:from|between) {_NUMBER}{_FT} (?:to|and) {_NUMBER}{_FT}"
 # what is counted and has no extent of its own; a bare number before any other name may be a footage
-_THINGS = r"(?:joints|couplings|bends|wyes|tees|pools|cleanouts|sticks)"
+_THINGS = r"(?:joints|couplings|bends|wyes|tees|pools|bellies|sags|cleanouts|sticks|repairs|patches)"
 # defects counted on a stretch are there to be rated as well: asked, as one finding over it or a count
 _DEFECTS = {"cracks": "crack multiple", "offsets": "offset", "breaks": "break", "holes": "hole"}
 _LED = r"(?:(?:i |we )?(?:counted|count|found|saw|see|have|got)|there (?:is|are)|total of|a total of)"
-_ALL_TOLD = r"(?: total| in all| in total| all told| altogether| in (?:this|the) (?:line|pipe|run)| so far)"
+_ALL_TOLD = (
+    r"(?: total| in all| in total| all told| altogether| in (?:this|the)(?: whole| entire)? (?:line|pipe|run|lateral|thing)| so far|"
+    r" all the way| the whole way)"
+)
 MOST_BARE = 20  # one counts so many of a thing in a line; more, with no word that it is a count, may be a footage
 _LOOSELY = r"(about |around |maybe |roughly |~ ?)?"
 _ROOTED = (
     rf"(?:roots in )?{_COUNT} of (?:the )?{_COUNT} joints(?: have| had| with| got)?(?: roots)?(?: {_STRETCH})?",
     rf"(?:{_LED} )?{_COUNT} joints(?: {_STRETCH})?(?: with)? (?:and )?{_COUNT}(?: of them)?(?: have| had| with| got) roots(?: in them)?",
 )
+_SITES = rf"(?:{_LED} )?{_LOOSELY}{_COUNT} (?:root )?(?:spots|places|sites|areas|locations)(?: (?:with|of) roots)?(?: {_STRETCH})?"
 _DOWN = (
     rf"(?:it |the )?(?:cable |camera |line |head )?(?:drops|goes|went|dropped|runs|is)? ?(?:straight|vertical|vertically) down "
-    rf"{_LOOSELY}{_NUMBER}{_FEET}(?: first| then .*| before .*)?",
+    rf"{_LOOSELY}{_NUMBER}{_FEET}(?: first| then .*| before .*| (?:at|in|down) the (?:stack|riser|drop|vent|house|start))?",
     rf"{_LOOSELY}{_NUMBER}{_FEET} of (?:the |my )?cable (?:is|was|went|goes) (?:vertical|straight down|down the (?:stack|riser|drop))",
+    rf"(?:it |line |pipe )?(?:drops|falls|goes down) {_LOOSELY}{_NUMBER}{_FEET} (?:at|in|down) the (?:stack|riser|vent|drop)(?: first)?",
     r"(?:it |i |the )?(?:cable |camera |head )?(?:goes|went|dropped|go|pushed) (?:straight )?down (?:the|a) "
     rf"(?:{_NUMBER} ?(?:foot|ft) )?(?:stack|riser|vent stack|vent)(?: first)?(?: {_LOOSELY}{_NUMBER}{_FEET})?",
 )
@@ -34,6 +39,7 @@ _STILL = (
 )
 _PLANNED = (
     rf"{_TOOLS}{_STILL} {_FILM} .{{3,60}}",
+    rf"{_TOOLS}(?:we |i )?(?:will |still )?(?:need|have|want|got) to come back for .{{3,60}}",
     rf"{_TOOLS}(?:we |i )?(?:did not|have not|never) {_FILM} (?:the |from ).{{3,60}} yet",
 )
 _OPERATOR = r"(?:the )?(?:operator|camera (?:guy|man|tech|operator)|tech|technician)"
@@ -43,6 +49,39 @@ _SAYS = r"\b(?:says?|said|thinks|figures|calls it|called it|(?:verdict|call|opin
 _DATED = (
     r"(?:it is |line is )?(?:good|fine|ok|okay|serviceable|usable)(?: for| as of) (?:today|this date|now)(?: only)?",
     r"as of (?:today|this date|now) [a-z ]{4,60}",
+)
+_COLOUR = r"(?:red|blue|orange|pink|white|green|yellow)"
+_FLAG = (
+    rf"(?:a |the |my )?(?:{_COLOUR} )?(?:pin )?(?:flag|stake|paint mark|spray mark|chalk mark|x)(?: is| was)?"
+    rf"(?: set| placed| put| in| in the grass)? at {_NUMBER}{_FT}"
+)
+_OTHERS = (
+    r"(?:(?:the )?(?:previous|old|earlier|last)|their|his|her|"
+    r"the (?:other|last|previous|first) (?:guy|firm|company|outfit|plumber|crew)(?: ?'?s| is)?|the plumber(?: ?'?s| is)?)"
+)
+_MARK_OFF = (
+    rf"{_OTHERS} (?:mark|flag|paint|x|stake|location|locate)(?: on the [a-z]+)? (?:is|was) (?:about |around )?{_NUMBER}{_FT} "
+    r"(?:off|out|away|north|south|east|west|left|right|too).*"
+)
+_LIES_BY = r"(?:left|right|north|south|east|west|off|out|in|back|this side|curb side|house side)"
+_PAINTED = (
+    rf"(?:i |we )?(?:painted|flagged|marked|staked)(?: it| that| an x| a line| a mark)? at {_NUMBER}{_FT} {_NUMBER}"
+    rf"(?: feet| foot| ft| inches| inch| in)? (?:to the )?{_LIES_BY}(?: side)?(?: of| from)? (?:the |her |his |their )?[a-z ]{{3,40}}"
+)
+_GRIPS = (
+    r"(?:the )?(?:liner|lining|cipp)(?: is| was| looks| fits| seems| measures| measured)? (?:tight|snug|sealed|well sealed|gripped|"
+    r"gripping|bonded|well bonded|stuck|\d+(?:\.\d+)?(?: inch| in| inches)? (?:inside|id|across))(?: [a-z]+){0,8}"
+)
+_ACCEPTED = (
+    rf"(?:the )?(?:repair|dig|spot repair|new pipe)(?: (?:at|from|between))? {_NUMBER}{_FT} (?:to|and) {_NUMBER}{_FT}"
+    r"(?: (?:is |was )?(?:done )?(?:in |with )?(pvc|abs|clay|iron|liner))?(?: is| was| looks)? (accepted|not accepted)"
+)
+_DRAINS = r"(?:bathrooms?|toilets?|sinks?|drains?|tubs?|showers?|fixtures)"
+_SLOW = (
+    rf"(?:both|all|all the|all of the|the)(?: upstairs| downstairs)? {_DRAINS}(?: are| is)? "
+    r"(?:slow|slow to drain|draining slow|draining slowly|backed up|sluggish|running slow)|"
+    rf"\d+ (?:out )?of (?:the |our |their )?\d+ {_DRAINS}(?: are| is)? "
+    r"(?:drain|drains|draining|run|running|back|backs|backing|gurgle|gurgling|clog|clogging|slow)(?: [a-z]+){0,5}"
 )
 _DEEP = r"(?P<ft>\d+) (?:foot|feet|ft|')(?: and)?(?: (?P<inch>\d+)(?: (?:inch|inches|in|\"))?)?(?: deep| down)?"
 _BEACON = r"(?:i |we )?(?:located|marked|found)(?: it| the head| the camera| the beacon)?"
@@ -77,6 +116,17 @@ def about_visit(words: str, said: str) -> str | None:
         return f"planned: {_kept(said)}"
     if found := re.fullmatch(_JUDGED, words):
         return f"operator's verdict: {_kept(re.split(_SAYS, said, maxsplit=1, flags=re.I)[-1].lstrip(' :'))}"
+    if re.fullmatch(_MARK_OFF, words):
+        return f"claim {_kept(said)}"
+    if re.fullmatch(_GRIPS, words):
+        return f"note {_kept(said)}"
+    if re.fullmatch(_PAINTED, words) or re.fullmatch(_FLAG, words):
+        where = re.search(rf"at {_NUMBER}", words)
+        return f'{where[1]} located "{_kept(said)}"' if where else None
+    if found := re.fullmatch(_ACCEPTED, words):
+        return f"repair {found[1]}-{found[2]} {found[3] or 'repair'}: all {found[4]}"
+    if re.fullmatch(_SLOW, words):
+        return f"symptom {_kept(said)}"
     if any(re.fullmatch(p, words) for p in _DATED):
         return f"opinion for this date: {_kept(said)}"
     located = next((m for p in _LOCATED if (m := re.fullmatch(p, words))), None)
@@ -111,6 +161,9 @@ def _rooted(words: str) -> str | None:
 
 
 def _counted(words: str) -> str | None:
+    if sites := re.fullmatch(_SITES, words):
+        about = "about " if sites[1] else ""
+        return f"count roots {about}{sites[2]}{_on(sites[3], sites[4])}" if "root" in words else None
     found = re.fullmatch(
         rf"(?P<led>{_LED} )?(?P<about>{_LOOSELY})(?P<n>\d+(?: or \d+)?) (?P<thing>{_THINGS})"
         rf"(?: (?:from|between) (?P<first>[\d.]+){_FT} (?:to|and) (?P<last>[\d.]+){_FT})?(?P<all>{_ALL_TOLD})?",

@@ -4,7 +4,7 @@ from functools import partial
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
-from bellstone.core.ear.group import WATERY
+from bellstone.core.ear.group import SIDES, WATERY
 from bellstone.core.ear.one_of_two import OneOfTwo
 from bellstone.core.ear.said_sizes import SaidSizes
 from bellstone.core.ear.softened import BOUNDS, BY_A_LITTLE
@@ -16,13 +16,20 @@ MANY = frozenset(
 )
 
 
+OKAY = frozenset({"okay", "good", "fine", "sound", "solid", "intact", "is okay", "alright"})
+
+
 class Attributes(SaidSizes, OneOfTwo):
     """Gives each word that is no thing to the thing it is said of, or keeps it beside one."""
 
     def _attribute(self, p: Piece, n: int) -> None:
         if self._is_used(p) or self._is_by_how_much(n) or self._is_of_its_own(p, n):
             return
-        if self._fills_the_belly(p, n):
+        if self._fills_the_belly(p, n) or self._is_well_there(p, n):
+            return
+        if self.s.words(p) == "hard" and (bend := self._owner(n, lambda f: f.kind == "fitting")):
+            bend.words.append("hard")  # a sharp turn, and not how large
+            self.s.use(p, "word")
             return
         if self.s.words(p) == "thick" and n and self.parts[n - 1].what == "quantity":
             self.s.use(p, "size")  # "3 inches thick": how much, and not that it is heavy
@@ -48,6 +55,20 @@ class Attributes(SaidSizes, OneOfTwo):
         if repeated:
             self.s.use(p, "word")
 
+    def _is_well_there(self, p: Piece, n: int) -> bool:
+        """``scaled 25%, bottom ok``: a side in a clause of its own that is well, kept in its words."""
+        after = self.parts[n + 1] if n + 1 < len(self.parts) else None
+        begins = n > 0 and self.parts[n - 1].what == "links" and "," in self.s.words(self.parts[n - 1])
+        ends = n + 2 >= len(self.parts) or self.parts[n + 2].what == "links"
+        well = after is not None and self.s.words(after) in OKAY
+        owner = self._owner(n, lambda f: self._keeps_words(f) and not f.negative) if begins and ends and well else None
+        if owner is None or after is None or p.says not in (*SIDES, "joint"):
+            return False
+        owner.keep(f"{self.s.as_said(p)} {self.s.as_said(after)}")
+        for part in (p, after):
+            self.s.use(part, "word")
+        return True
+
     def _fills_the_belly(self, p: Piece, n: int) -> bool:
         """``a belly full of sludge``: the low place is full of it, and not the pipe."""
         low = any(f.kind == "standing" and not f.negative for f in self.found)
@@ -66,6 +87,9 @@ class Attributes(SaidSizes, OneOfTwo):
                 self.s.use(p, "word")
         elif nothing_runs or p.says in ("rest", "running") and self._is_said_of_the_water(p.says):
             self.s.use(p, "word")
+        elif p.says == "void" and not any(self._knows(f, "void") for f in self.found):
+            self.found.append(Found("soil_seen", ["void"]))  # "a break with a void"
+            self.s.use(p, "kind")
         elif p.says == "soil" and not any(self._knows(f, "soil") for f in self.found):
             self.found.append(Found("soil_seen"))  # "a piece out, with soil"
             self.s.use(p, "kind")

@@ -220,7 +220,16 @@ def _cable(words: Sequence[str], i: int) -> int:
     return n if _is_over(words, n) else 0
 
 
+def _is_so_many(words: Sequence[str], n: int) -> bool:
+    """Whether *two*, *three* or *four* stands there, and behind it what is counted."""
+    many = n + 1 < len(words) and words[n] in ("two", "three", "four", "2", "3", "4", "these", "those")
+    return many and words[n + 1] in COUNTED
+
+
 def _counted(words: Sequence[str], i: int) -> int:
+    of = i + 2 + (tuple(words[i + 2 : i + 3]) == ("the",))
+    if words[i] in ORDINALS and tuple(words[i + 1 : i + 2]) == ("of",) and _is_so_many(words, of):
+        return of + 1  # "second of two wyes"
     counted = words[i] in ORDINALS and i + 1 < len(words) and words[i + 1] in COUNTED
     led = i > 0 and (words[i - 1] in LEADS or words[i - 1][0].isdecimal())  # "past the second wye"; "20 second wait"
     return i + 1 if counted and not led else 0

@@ -6,7 +6,7 @@ from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.wording import words_of
 
 GROUPS = (
-    words_of("left right"), words_of("up drop"), words_of("hairline open"), words_of("curtain ball hair single"),
+    words_of("left right"), words_of("top bottom"), words_of("up drop"), words_of("hairline open"), words_of("curtain ball hair single"),
     words_of("lengthwise around diagonal multiple"), words_of("damp drops stream spray"),
 )  # fmt: skip
 LADDER = ("slight", "small", "light", "medium", "heavy", "large", "full")  # one leads *to* the next: no other words do
@@ -20,6 +20,9 @@ def either_at(words: Sequence[str], i: int, lexicon: Lexicon) -> tuple[str, int]
     >>> either_at("light to medium roots".split(), 0, house_lexicon()), either_at("left to right".split(), 0, house_lexicon())
     (('light/slight|medium', 3), ('', 0))
     """
+    if words[i] == "either" and i + 1 < len(words):
+        says, end = either_at(words, i + 1, lexicon)
+        return says, end if "or" in words[i + 1 : end] else 0
     joined = i + 1 < len(words) and words[i + 1] in OR | {"to"}
     n = i + 1 + joined
     n += n + 1 < len(words) and words[n] == "maybe"

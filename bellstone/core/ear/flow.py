@@ -24,7 +24,10 @@ ON = words_of("on running draining flowing run ran runs going pouring")
 USING = words_of("running on used draining flowing using")
 NOBODY = frozenset(["nothing", "nobody", "no"])
 DOWN = frozenset(["off", "down"])
-WITHIN = words_of("in the house home inside upstairs downstairs there building at time else whole up operation use")
+WITHIN = words_of("""
+    in the house home inside upstairs downstairs there building at time else whole up operation use
+    laundry kitchen bathroom bath basement tub shower sink
+""")
 SHUT = words_of("shut closed cut shutting killed turning turned close secured closing stopped")
 NOT_BEHIND = words_of("my it an right top the to a at bottom about this left that")
 NOT_BEFORE = words_of("before until till if when unless not never would please by")

@@ -74,6 +74,13 @@ class Hearing:
     hours: list[int] = field(default_factory=list)  # the last tokens of bare numbers that may be hours of the clock
 
 
+def told_last(found: list[Found], before: Found | None) -> Found:
+    """What more may be told of: the last thing found, or where that only says it is not here, the thing before it."""
+    last = found[-1]
+    again = before is not None and last.negative and last.kind == before.kind and not before.negative
+    return before if again and before is not None else last
+
+
 def forms_of(kind: str, scheme: Scheme) -> frozenset[str]:
     return (
         frozenset(w for w, m in words_for(kind, scheme).items() if m.slot == "form")

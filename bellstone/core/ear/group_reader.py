@@ -16,6 +16,7 @@ OF_THEM = frozenset({
     "ones", "places", "spots", "of them", "bad ones", "spot", "place", "areas", "locations", "times", "different places",
 })  # fmt: skip
 JOINTS = frozenset({"joints", "joint", "jts", "jt", "different joints"})  # counted, they also tell that it lies at them
+LEFT_BEHIND = ("scale", "grease", "settled", "roots")
 PASSIVE = ("was", "were", "has been", "have been", "had been")
 PREPOSITIONS = frozenset({"through", "of", "in", "with", "around"})
 BETWEEN = ("fillers", "attributes", "sign")  # may stand between a word of doubt and what it doubts
@@ -35,6 +36,7 @@ class GroupReader(Unnamed, SaidKinds, Ends, Attributes):
             self.unnamed(before)
         if not self.found:
             return []
+        self._flushed_well()
         self._also_good()
         self._good_pipe()
         self._fault_of_an_access()
@@ -55,7 +57,10 @@ class GroupReader(Unnamed, SaidKinds, Ends, Attributes):
         self._may_be_together()
         self._caused()
         self._said_two_ways()
-        self.found.sort(key=lambda f: f.own_place is not None and not f.own_place.said)  # the pipe behind its access
+        if not {f.kind for f in self.found} <= {"pipe", "condition", "sound"}:
+            self.found.sort(
+                key=lambda f: f.own_place is not None and not f.own_place.said
+            )  # the pipe behind its access
         return [f for f in self.found if f.kind]
 
     def more(self) -> None:
@@ -122,6 +127,11 @@ class GroupReader(Unnamed, SaidKinds, Ends, Attributes):
         words = self.s.words(p)
         if p.what == "cleanings" and any(CLEANED_STATES & set(f.words) or f.was for f in self.found):
             return "state"
+        if p.what == "cleanings" and words.split()[0] in ("after", "following"):  # "scale remains after descaling"
+            left = self._owner(n, lambda f: f.kind in LEFT_BEHIND and not f.negative)
+            if left is not None:
+                left.keep(self.s.as_said(p))
+                return "word"
         if p.what == "landmarks" and words in ROOMS and self._comes_in(p, n):
             return "word"  # "wye left, kitchen": what comes in there
         if words in GOOD and self.found and all(f.kind == "sound" and not f.negative for f in self.found):

@@ -4,22 +4,26 @@ from collections.abc import Iterator, Sequence
 from copy import deepcopy
 from dataclasses import dataclass, replace
 
-from bellstone.core.ear.about_house import about_house
+from bellstone.core.ear.about_house import about_house, plainly
 from bellstone.core.ear.cover import Piece, cover_of
 from bellstone.core.ear.deep_there import deep_there
 from bellstone.core.ear.denied_beside import denied_beside
 from bellstone.core.ear.excepted import excepted
-from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
+from bellstone.core.ear.flush_and_length import lengths_told
+from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part, told_last
 from bellstone.core.ear.heard import Context, Heard, WordUsed
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
 from bellstone.core.ear.meanings import as_hours, of_two_meanings, taps_of_the_main, two_meanings, with_candidate
 from bellstone.core.ear.numbers import joined_numbers
 from bellstone.core.ear.outcome import DANGEROUS
 from bellstone.core.ear.parts import is_here, is_link
+from bellstone.core.ear.pipe_by_pipe import pipe_by_pipe
 from bellstone.core.ear.places import Place, places_of
 from bellstone.core.ear.remarks import Remarks
+from bellstone.core.ear.same_again import same_again
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.softened import no_more_than
+from bellstone.core.ear.token import Token
 from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says, saying
 from bellstone.core.ear.written import as_written
@@ -56,14 +60,8 @@ def hear_line(text: str, scheme: Scheme, lexicon: Lexicon | None = None, context
 def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Context) -> Heard:
     """A line heard; where a word of it has two meanings, with each of them."""
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
-    if told := about_house(text, tokens):
-        spans = dict.fromkeys((t.start, t.end) for t in tokens)  # "picture's" is two words of one span
-        words = tuple(WordUsed(text[a:b], "fact", a, b) for a, b in spans)
-        if len(told) > 1:
-            return Heard(
-                text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either"
-            )
-        return Heard(text, "heard", told, words=words)
+    if whole := _as_a_whole(text, tokens, lexicon):
+        return whole
     pieces = denied_beside(no_more_than(excepted(cover_of(tokens, lexicon), tokens), tokens), tokens)
     pieces = taps_of_the_main(deep_there(pieces, tokens), tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)
@@ -74,6 +72,21 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
         at_hours = _with_each_meaning(as_hours(text, tokens, line.hours), scheme, lexicon, context)
         return with_candidate(said, at_hours.lines or next(iter(at_hours.candidates), ()))
     return said
+
+
+def _as_a_whole(text: str, tokens: Sequence[Token], lexicon: Lexicon) -> Heard | None:
+    """A line known as a whole, each word of it: about the house, the work, or pipe after pipe."""
+    told = about_house(text, tokens)
+    said = plainly(tokens)
+    again = same_again(said, lexicon.things)
+    more = pipe_by_pipe(said, lexicon.materials) or lengths_told(said) or ((again,) if again else ())
+    if not told and not more:
+        return None
+    spans = dict.fromkeys((t.start, t.end) for t in tokens)  # "picture's" is two words of one span
+    words = tuple(WordUsed(text[a:b], "fact", a, b) for a, b in spans)
+    if len(told) > 1:
+        return Heard(text, "asked", candidates=tuple((line,) for line in told), words=words, why="it may say either")
+    return Heard(text, "heard", told or more, words=words)
 
 
 @dataclass
@@ -111,7 +124,7 @@ class _Line(Remarks):
             if heard.found:
                 places = [f.place for f in heard.found if f.place]
                 place = places[-1] if places else place
-                kind = heard.found[-1]
+                kind = told_last(heard.found, kind)
         if context.spoken and self.found:
             self.doubts = [d for d in self.doubts if d != NOTHING_THERE]
         return self._carrying(self.outcome(), context, before)

@@ -98,6 +98,16 @@ class Lexicon:
         ) | {"grass", "bed"}
 
     @cached_property
+    def materials(self) -> dict[str, str]:
+        """What pipe is called: the word of the entry language by how it is said."""
+        return {" ".join(p.words): p.says for p in self.phrases if p.section == "materials"}
+
+    @cached_property
+    def things(self) -> dict[str, str]:
+        """What things of the pipe are called: the kind by how it is said."""
+        return {" ".join(p.words): p.says.split()[0] for p in self.phrases if p.section == "kinds"}
+
+    @cached_property
     def by_skeleton(self) -> dict[str, str]:
         """Words by their consonants, where only one has them: ``shftd`` is *shifted*."""
         return _only_one((_skeleton(w), w) for w in self.known if w.isalpha() and len(w) > 4)

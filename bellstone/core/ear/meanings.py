@@ -38,7 +38,19 @@ def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) ->
             start, end = tokens[piece.i].start, tokens[piece.j - 1].end
             ways = [means.strip() for means in piece.says.split("/")]
             return [Meaning(text[start:end], means, f"{text[:start]}{means}{text[end:]}") for means in ways]
-    return _right_at(text, tokens, pieces) or _and_a_half(text, tokens)
+    return _right_at(text, tokens, pieces) or _left_or_light(text, tokens, pieces) or _and_a_half(text, tokens)
+
+
+def _left_or_light(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
+    """``os lt 1/4``: of what is told by its way, *lt* is its side or how little; of roots it is how little."""
+    sided = any(p.what == "kinds" and p.says.split()[0] in HAVE_SIDES for p in pieces)
+    short = next((t for t in tokens if text[t.start : t.end].lower().strip(".") == "lt"), None)
+    if not sided or short is None:
+        return []
+    return [
+        Meaning(text[short.start : short.end], means, f"{text[: short.start]}{means}{text[short.end :]}")
+        for means in ("left", "slight")
+    ]
 
 
 def _and_a_half(text: str, tokens: Sequence[Token]) -> list[Meaning]:

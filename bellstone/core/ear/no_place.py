@@ -63,7 +63,8 @@ def is_read_off(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> boo
     before = pieces[i - 1] if i else None
     verb = before is not None and before.says == "located" and words_at(tokens, pieces, i - 1).split()[-1] in READING
     others = [p for p in pieces if p.what == "quantity" and p.says in ("ft", "bare") and p is not pieces[i]]
-    return verb and pieces[i].says in ("ft", "ft_in") and bool(others)
+    marked = any(p.what == "landmarks" for p in pieces[i:])  # "sonde says 4 feet 8 at the curb"
+    return verb and pieces[i].says in ("ft", "ft_in") and (bool(others) or marked)
 
 
 def _is_down(pieces: Sequence[Piece], i: int) -> bool:

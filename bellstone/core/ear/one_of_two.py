@@ -4,6 +4,7 @@ from itertools import product
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.found import Found
+from bellstone.core.ear.group import SIDES
 from bellstone.core.ear.one_thing import OneThing
 from bellstone.core.ear.said_kinds import EITHER, GRAVE
 from bellstone.core.ear.unnamed import CLEANED_STATES
@@ -78,6 +79,9 @@ class OneOfTwo(OneThing):
         owner = self._owner(n, lambda f: len(self._picked(p.says, f)) > 1)
         if owner is not None:
             owner.words.append("|".join(self._picked(p.says, owner)))
+            self.s.use(p, "word")
+        elif set(p.says.split("|")) <= set(SIDES) and (at := self._owner(n, lambda f: self._knows(f, "top"))):
+            at.keep(self.s.as_said(p))  # a side is one hour of the clock: of two, none is taken
             self.s.use(p, "word")
         return True
 

@@ -24,6 +24,16 @@ class OneThing(Group):
                 self.s.use(p, "kind")
                 return
 
+    def _flushed_well(self) -> None:
+        """``flushed once, ok``: said of the flush, behind it."""
+        flush = next(((n, f) for n, f in self.spots if f.kind == "flush" and not f.negative and not f.words), None)
+        if flush is None or len(self.found) != 1:
+            return
+        told = [p for p in self.parts[flush[0] + 1 :] if p.what not in ("links", "sign", "quantity")]
+        if told and self.s.words(told[-1]) in ("okay", "good", "fine"):
+            flush[1].words.append("moved_well")
+            self.s.use(told[-1], "word")
+
     def _good_pipe(self) -> None:
         """``0-20 clay good``: that a pipe is well, said right beside what pipe it is; nothing else is told there."""
         pipes = [n for n, p in enumerate(self.parts) if p.what == "materials"]
@@ -54,7 +64,7 @@ class OneThing(Group):
     def _good_access(self) -> None:
         """``the cleanout is in good condition``: said of the access, and of no pipe."""
         access = next((f for f in self.found if f.kind == "access" and not f.negative), None)
-        if access is None or len(self.found) != 2:
+        if access is None or len([f for f in self.found if f.kind != "pipe"]) != 2:
             return
         for n, f in self.spots:
             if f.kind == "sound" and not f.negative and not f.words and any(f is x for x in self.found):

@@ -234,7 +234,8 @@ class Outcome:
         if otherwise := self._seen_otherwise():
             ways.insert(0, (*whole, *otherwise))
         if NOTHING_DENIED in self.doubts and len(self.found) == 1 and not self.found[0].negative:
-            ways.insert(0, (replace(self.found[0], negative=True).line,))  # "roots at 30? no"
+            denied_line = replace(self.found[0], negative=True).line  # "roots at 30? no"
+            ways[:0] = [(denied_line,)] if self._reads(denied_line) else []
         ways += [(f"recommend {' '.join(self.text.split())}",) for f in self.found if f.named in REPAIRS]
         if any(f.or_depth for f in self.found):
             ways.append((*(replace(f, depth=f.or_depth or f.depth).line for f in self.found), *self.said))

@@ -335,6 +335,8 @@ LEADS = frozenset({"at", "@", "to", "out to", "from", "around", "about", "up to"
 def _leads_to(words: str) -> bool:
     """``to``, ``up to``, and either with *about* behind it."""
     said = words.removesuffix(" about").removesuffix(" around")
+    if said in ("everything before", "all before"):
+        return True
     return said in TO_WORDS or any(said == f"{lead} {to}" for to in TO_WORDS for lead in FROM_THE_START)
 
 

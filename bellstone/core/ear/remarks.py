@@ -9,6 +9,7 @@ from bellstone.core.ear.one_thing import GOOD
 from bellstone.core.ear.outcome import MEASURING, PROSE_WORDS
 from bellstone.core.ear.parts import SILENT, is_link, is_negative, may_be_silent
 from bellstone.core.ear.places import Place
+from bellstone.core.ear.unnamed import CLEANED_STATES as CLEANED
 from bellstone.core.ear.wording import words_of
 
 # behind a negative these deny what was said before: not there anymore, not anything much
@@ -68,7 +69,12 @@ class Remarks(Gathering):
             [p.says.split()[0] for p in some if isinstance(p, Piece) and p.what in ("kinds", "weak")]
             for some in (parts[: opened[0]], parts[opened[0] :])
         )
-        alone = not before and len(parts) - opened[0] <= len("(x)")  # "22, 28 and 34 (roots)": what they are
+        listed = (
+            is_link(p) or may_be_silent(p) or isinstance(p, Place) or p.says in CLEANED for p in parts[: opened[0]]
+        )
+        alone = (
+            not before and all(listed) and len(parts) - opened[0] <= len("(x)")
+        )  # "22, 28 and 34 (roots)": what they are
         return bool(inside) and not alone and not (before and set(inside) <= set(before))
 
     def _remark(self, parts: Sequence[Part]) -> None:

@@ -19,7 +19,7 @@ ENDS = frozenset({
 })  # fmt: skip
 
 RUNS = words_of("""
-    run runs running continue continues extend extends extending go goes carry carries keep keeps stretch stretches reach
+    run runs running continue continues continuing extend extends extending go goes carry carries keep keeps stretch stretches reach
     reaches get gets getting
 """)
 BIDDING = words_of("run continue extend go carry keep get")
@@ -165,6 +165,7 @@ class Retold:
             return False  # "goes to clay"
         kinds = [p for p in self.parts if isinstance(p, Piece) and p.what in ("kinds", "weak")]
         if len({p.says.split()[0] for p in kinds}) == 1 and kinds[0] in between:  # "41 crack on the top, it runs to 43"
+            between = between[list(between).index(kinds[0]) :]  # behind "there's a"
             beside = ("attributes", "links", "quantity", "texts")
             between = [p for p in between if p not in kinds and p.what not in beside and self.words(p) != "at"]
         told = [w for p in between for w in self.words(p).split()]

@@ -334,6 +334,8 @@ class SaidKinds(Group):
         if kind == "stopped":  # "roots stop at 44": what stops there is the roots
             return bool(self.places) and not (n and self.parts[n - 1].what == "kinds")
         sized = any(q.what == "quantity" and q.says in ("in", "fraction", "pct") for q in self.parts)
+        if kind == "cap":  # "wye 20 left, cap"
+            return any(q.what == "kinds" and q.says.split()[0] in ("fitting", "branch") for q in self.parts)
         if kind == "wear":  # "22-40 iron, rough"
             return any(q.what == "materials" for q in self.parts)
         if kind == "access_fault":

@@ -152,7 +152,7 @@ class SaidPipes(Group):
     def _is_begun(self, materials: list[int]) -> bool:
         """Whether an access that has no footage is all that is told beside one material behind it."""
         kinds = [n for n, p in enumerate(self.parts) if p.what in ("kinds", "weak")]
-        told = [self.parts[n].says for n in kinds]
+        told = [self.parts[n].says for n in kinds if self.parts[n].says.split()[0] not in ("sound", "condition")]
         only = told in (["access"], ["access", "zero"]) and len(materials) == 1 and kinds[0] < materials[0]
         return only and all(not p.said[:1].isdecimal() for p in self.places)
 
@@ -193,7 +193,7 @@ class SaidPipes(Group):
         both_sides = len(pipes) == 2 and self.s.words(self.parts[materials[0] + 1]) == "/"
         if len(pipes) == 2 and change is not None and (materials[0] < change < materials[1] or both_sides):
             both = f"{pipes[0]} > {pipes[1]}"
-            then = "then" in self.s.words(self.parts[change]).split()
+            then = bool({"then", "thereafter"} & set(self.s.words(self.parts[change]).split()))
             if self._runs and len(self.places) == 1 and (then or self.places[0].only_to):
                 self._stretch_before(pipes[0], materials[0])
                 return Found("change", change=both, own_place=Place(self.places[0].said.split("-")[-1], 0, 0))

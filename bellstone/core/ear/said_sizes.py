@@ -140,7 +140,8 @@ class SaidSizes(Group):
         elif q.unit in ("ft", "ft_in"):
             lead = self.s.words(self.parts[n - 1]).split() if n else []
             about = f"{lead[-1]} " if softens(" ".join(lead)) else ""
-            of = lead[:1] in (["of"], ["for"])  # "a drop of about two feet"
+            behind = self.s.words(self.parts[n + 1]) if n + 1 < len(self.parts) else ""
+            of = lead[:1] in (["of"], ["for"]) or behind == "of"  # "a drop of about two feet", "3 feet of cracked pipe"
             self._text(p, n, about + self.s.as_said(p), only="" if of else "standing")  # how long, not where
         elif q.unit == "in" and self._is_bore(n):
             self.s.use(p, "bore")

@@ -6,7 +6,7 @@ from copy import deepcopy
 
 from bellstone.core.ear.corrected import corrected
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part
+from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part, told_last
 from bellstone.core.ear.group_reader import GroupReader
 from bellstone.core.ear.lexicon import Lexicon
 from bellstone.core.ear.of_all import OfAll
@@ -66,7 +66,7 @@ class Sentence(OfAll):
             if not places and n == 0 and place_before is not None and len(groups) == 1:
                 for f in (f for f in found if f.kind not in NOWHERE_SAID):
                     f.place = place_before
-            kind = found[-1]
+            kind = told_last(found, kind)
             self.out.found += found
         self._of_each()
         self._good_liner()

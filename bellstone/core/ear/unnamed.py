@@ -51,6 +51,17 @@ class Unnamed(Group):
             self.s.use(located, "kind")
         elif before is not None and self._has_words():
             self._as_before(before)
+        elif before is not None and not before.carried and self.places and self._only_none():
+            self._only(Found(before.kind, negative=True))
+
+    def _only_none(self) -> bool:
+        """``12: fine roots. 21: none.``: a place, and that the thing before is not there."""
+        said = [p for p in self.parts if p.what not in ("fillers", "links", "sign")]
+        alone = len(said) == 1 and self.s.words(said[0]) in ("none", "nothing", "none seen", "none found")
+        if alone:
+            self.s.out.doubts = [d for d in self.s.out.doubts if d != "a negative that nothing stands to"]
+            self.s.use(said[0], "negative")
+        return alone
 
     def _still_there(self) -> bool:
         """``let it sit 10 minutes and it's still an inch``: what one waited for and is there still is water that stands."""

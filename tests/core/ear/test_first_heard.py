@@ -71,6 +71,26 @@ HEARD = {
     "located 12 feet from the fence, 48 inches deep": ['near fence: depth 48in "12 feet from the fence"'],
     "crosses under the garage at 30": ["30 surface garage"],
     "line is 4 inch orangeburg, soft, bad shape": ["pipe fibre 4in", 'condition poor "soft"'],
+    # one pipe after the other, a stretch told in two breaths, a list that says where it is not
+    "cleanout by the driveway, 4 inch pvc, looks new": ['near driveway: access "looks new"', "pipe pvc 4in"],
+    "Pipe: 4 in cast iron, 0 to 9.5 ft. Thereafter 4 in vitrified clay.": ["0-9.5 pipe iron 4in", "9.5 change iron 4in > clay 4in"],
+    "52, a crack along the top, goes to about 55": ["52-55 crack top lengthwise"],
+    "everything before 24 is good": ["0-24 sound"],
+    "Joints 12, 15, 18: fine roots. 21: none. 24: medium.": [
+        "12 roots hair joint", "15 roots hair joint", "18 roots hair joint", "21 none: roots", "24 roots hair medium",
+    ],
+    "3 feet of cracked pipe at 24": ['24 crack "3 feet"'],
+    "some scale remains after descaling, 4 to 10": ['4-10 scale "after descaling"'],
+    # a side in a clause of its own that is well; a turn that is hard; a flush that was fine
+    "CI 0-14 scaled 25%, btm ok": ["0-14 pipe iron", '0-14 scale 25% "btm ok"'],
+    "58, hard bend to the right": ["58 fitting bend hard right"],
+    "flushed 1x ok": ["flush moved_well"],
+    "break at 46 with a void": ["46 break", "46 soil_seen void"],
+    "wye 20 L, cap": ["20 fitting wye left", "20 cap"],
+    "wye left or right at 26": ['26 fitting wye "left or right"'],
+    "roots either light or medium at 33": ["33 roots light|medium"],
+    "second of two wyes at 26": ['26 fitting wye "second of two"'],
+    "camera stuck here, root ball at 41 prevented further passage": ["41 stopped", "41 roots ball"],
     # advice with a condition is advice; a repair that is there is none
     "next look in two years unless it backs up again": ["next look in two years unless it backs up again"],
     "repair it at 33": ["recommend repair it at 33"],
@@ -86,6 +106,7 @@ def test_it_is_heard(said: str) -> None:
 
 ASKED = {
     "joint drops a quarter at 23": [("23 offset drop joint 0.25in",), ("23 offset drop joint 25%",)],
+    "os lt 1/4 @ 41": [("41 offset left 0.25in",), ("41 offset slight 0.25in",)],
     "tap at 30, main at 94": [("30 main", "94 main"), ("30 branch", "94 main")],
     "repair at 33 looks good": [("33 repair", "33 sound"), ("recommend repair at 33 looks good",)],
     "collapse at 60 was not complete": [("60 collapse",)],

@@ -371,7 +371,8 @@ def test_the_first_word_of_a_sentence_begins_no_kind(stamp: str) -> None:
 
 
 @pytest.mark.parametrize(("said", "first"), [
-    ("hard to see the crack at 20 for the grease", "20 crack ; 20 grease"), ("cut roots at 33 still some hanging from the top", "33 roots top"),
+    ("hard to see the crack at 20 for the grease", "20 crack ; 20 grease"),
+    ("cut roots at 33 still some hanging from the top", "33 roots top"),
 ])  # fmt: skip
 def test_no_event_swallows_a_sentence(said: str, first: str) -> None:
     """Typed: *hard* begins no *forced*, and *cut* no *cutter*, where a footage stands in what would be its words."""
