@@ -148,6 +148,7 @@ WORKING: dict[str, Any] = {
     "entry.pipe_said.LONGEST_FT": 100,
     "ear.about_visit.MOST_BARE": 20,
     "ear.quantities.MOST_STEP_IN": 4.0,
+    "ear.deep_there.NEAR_FT": 2.0,
     "entry.either.MOST_WORDS": 3,
     "entry.pipe_said.WIDEST_IN": 120,
     "plan.over.LEAST_OUTLINE": 3,

@@ -27,7 +27,7 @@ _DOWN = (
     rf"(?:it |the )?(?:cable |camera |line |head )?(?:drops|goes|went|dropped|runs|is)? ?(?:straight|vertical|vertically) down "
     rf"{_LOOSELY}{_NUMBER}{_FEET}(?: first| then .*| before .*| (?:at|in|down) the (?:stack|riser|drop|vent|house|start))?",
     rf"{_LOOSELY}{_NUMBER}{_FEET} of (?:the |my )?cable (?:is|was|went|goes) (?:vertical|straight down|down the (?:stack|riser|drop))",
-    rf"(?:it |line |pipe )?(?:drops|falls|goes down) {_LOOSELY}{_NUMBER}{_FEET} (?:at|in|down) the (?:stack|riser|vent|drop)(?: first)?",
+    rf"(?:it |line |pipe )?(?:drops|falls|goes down) {_LOOSELY}{_NUMBER}{_FEET} (?:at|in|down) the (?:stack|riser|vent)(?: first)?",
     r"(?:it |i |the )?(?:cable |camera |head )?(?:goes|went|dropped|go|pushed) (?:straight )?down (?:the|a) "
     rf"(?:{_NUMBER} ?(?:foot|ft) )?(?:stack|riser|vent stack|vent)(?: first)?(?: {_LOOSELY}{_NUMBER}{_FEET})?",
 )

@@ -68,11 +68,22 @@ def advice_at(words: Sequence[str], i: int) -> int:
     led = modal and (words[i] in _WHO or begins) or denied and begins
     if word == "repair" and n == i and _at(words, n + 1) not in TO_IT:
         return 0  # "repair at 33 looks good": a repair that is there, as like as not
+    if word in ("dig", "patch") and n == i and _is_told_of(words, n + 1):
+        return 0  # "dig at 40 never fixed the dip"
     if word in ACTS and (led or begins and n == i and _is_object(words, n + 1)):
         return n + 1
     if word in LESS_PLAIN and led and _is_object(words, n + 1):
         return n + 1
     return 0
+
+
+TOLD_OF = words_of("never was is looks looked did had has have holds held failed worked fixed were settled")
+
+
+def _is_told_of(words: Sequence[str], n: int) -> bool:
+    """Whether the clause from there on tells what became of a thing, and bids nobody."""
+    ends = next((k for k in range(n, len(words)) if not words[k][0].isalnum()), len(words))
+    return bool(TOLD_OF & set(words[n:ends]))
 
 
 def _at(words: Sequence[str], n: int) -> str:

@@ -226,6 +226,9 @@ def _loosely(words: tuple[str, ...], i: int, lexicon: Lexicon) -> Iterator[tuple
             yield price - LONGER * (end - i), Piece(phrase.section, phrase.says, i, end)
 
 
+DENYING = frozenset({"not", "no", "none", "never", "nor", "without"})
+
+
 def _spread(phrase: Phrase, words: tuple[str, ...], i: int) -> int:
     """Where a phrase that begins here ends, light words between its own passed over; 0 where it does not stand here.
 
@@ -239,8 +242,8 @@ def _spread(phrase: Phrase, words: tuple[str, ...], i: int) -> int:
     for n, wanted in enumerate(phrase.stems):
         while at < len(words) and n and stem(words[at]) != wanted and words[at] in light and passed < MOST_BETWEEN:
             at, passed = at + 1, passed + 1
-        if at >= len(words) or stem(words[at]) != wanted:
-            return 0
+        if at >= len(words) or stem(words[at]) != wanted or words[at] in DENYING and words[at] not in phrase.words:
+            return 0  # "crack not there" is no *crack noted*
         at += 1
     return at
 

@@ -48,6 +48,43 @@ def deep_there(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
     return out
 
 
+def or_so_deep(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
+    """``it's 4 foot deep here, maybe 4 and a half``: a bare number near a depth, told behind it in doubt, is no footage.
+
+    Parameters
+    ----------
+    pieces : sequence of Piece
+        The cover of a line.
+    tokens : sequence of Token
+        The tokens it covers.
+
+    Returns
+    -------
+    list of Piece
+        The pieces with what the depth may be instead as one piece of words.
+    """
+    out = list(pieces)
+    for n, p in enumerate(out):
+        before = [x for x in out[:n] if x.what != "links"]
+        deep = next((x.quantity for x in before if _is(x, ("ft", "ft_in")) and _is_beside_depth(out, x)), None)
+        if deep is None or not _is(p, ("bare",)) or not before or not _words(before[-1], tokens) <= MAYBE:
+            continue
+        q = p.quantity
+        if q is not None and abs(q.low - deep.low) <= NEAR_FT:
+            first = out.index(before[-1])
+            return [*out[:first], Piece("texts", "", out[first].i, p.j), *out[n + 1 :]]
+    return out
+
+
+NEAR_FT = 2.0  # so far apart two tries at one depth may be: working value
+MAYBE = words_of("maybe or perhaps possibly closer to more like could be")
+
+
+def _is_beside_depth(pieces: Sequence[Piece], depth: Piece) -> bool:
+    n = pieces.index(depth)
+    return any(p.what == "depths" for p in pieces[max(n - 1, 0) : n + 2])
+
+
 def _told_at(pieces: Sequence[Piece], tokens: Sequence[Token], n: int) -> tuple[int, int] | None:
     """Where ``at 40 is`` begins, and where the depth behind it stands."""
     if n + 2 >= len(pieces) or not _words(pieces[n], tokens) <= AT or not _is(pieces[n + 1], PLACES):

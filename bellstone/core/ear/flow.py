@@ -48,10 +48,19 @@ def water_state_at(words: Sequence[str], i: int) -> Iterator[tuple[str, int]]:
     if i and words[i - 1] in NOT_BEFORE:
         return
     at = i + 1 if words[i] in LEADS else i
+    if _is_off_so_long(words, i):
+        yield "rest", i + 1
     for found in (_named(words, at), _nobody(words, at), _shut(words, at)):
         if found is not None and not _comes_in(words, found[1]):
             state, end = found
             yield state, _within(words, end)
+
+
+def _is_off_so_long(words: Sequence[str], i: int) -> bool:
+    """``off 5 min``, ``after ten minutes off``: how long it was off stands right beside."""
+    n = i + 1 + (_at(words, i + 1) == "for")
+    behind = _at(words, n)[:1].isdecimal() and _at(words, n + 1) in UNITS
+    return words[i] == "off" and (behind or _at(words, i - 1) in UNITS and _at(words, i - 2)[:1].isdecimal())
 
 
 def _comes_in(words: Sequence[str], end: int) -> bool:
@@ -158,6 +167,8 @@ def _shut(words: Sequence[str], at: int) -> tuple[str, int] | None:
     if not lead or _at(words, n) not in SHUT:
         return None
     n += 1 + (_at(words, n + 1) in DOWN)
+    if _at(words, n) in ("it", "them", "that") and lead and (_at(words, n + 1) in DOWN or _at(words, n - 1) in DOWN):
+        return "rest", n + 1 + (_at(words, n + 1) in DOWN)  # "after we shut it off"
     source = _source(words, n)
     if source is None or not source[1]:
         return None

@@ -51,6 +51,7 @@ class GroupReader(Unnamed, SaidKinds, Ends, Attributes):
         self._branch_of_a_fitting()
         self.of_reducers()
         self._water_shut_off()
+        self._turned_out()
         self._or_nothing()
         self._same_as(before)
         self._cannot_run()

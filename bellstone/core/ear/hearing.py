@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from bellstone.core.ear.about_house import about_house, plainly
 from bellstone.core.ear.cover import Piece, cover_of
-from bellstone.core.ear.deep_there import deep_there
+from bellstone.core.ear.deep_there import deep_there, or_so_deep
 from bellstone.core.ear.denied_beside import denied_beside
 from bellstone.core.ear.excepted import excepted
 from bellstone.core.ear.flush_and_length import lengths_told
@@ -63,7 +63,7 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
     if whole := _as_a_whole(text, tokens, lexicon):
         return whole
     pieces = denied_beside(no_more_than(excepted(cover_of(tokens, lexicon), tokens), tokens), tokens)
-    pieces = taps_of_the_main(deep_there(pieces, tokens), tokens)
+    pieces = taps_of_the_main(or_so_deep(deep_there(pieces, tokens), tokens), tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)
     if meant := two_meanings(text, tokens, pieces):
@@ -99,6 +99,9 @@ class _Line(Remarks):
         for n, sentence in enumerate(self._sentences()):
             if kind is not None and self._tells_where(sentence.parts, kind):
                 place = self._put_there(sentence, kind)
+            if n and (taken := self._other_place(sentence)) is not None:
+                place = taken
+                continue
             heard, acted = self._sentence(sentence, place, kind)
             if heard is None:
                 continue
@@ -106,7 +109,7 @@ class _Line(Remarks):
             self.hours += heard.hours
             self.doubts += heard.doubts
             if n:
-                self._of_a_second(sentence, heard, acted)
+                self._of_a_second(n, sentence, heard, acted)
             if self._is_where(sentence.parts) and self.found and self.found[-1].place is None:
                 self._put_at(sentence, heard)
                 continue
@@ -139,11 +142,31 @@ class _Line(Remarks):
         kind.place = place
         return place
 
-    def _of_a_second(self, sentence: "_Said", heard: Hearing, acted: bool) -> None:
+    def _other_place(self, sentence: "_Said") -> Place | None:
+        """``roots at 41... make that 42``: a sentence that only takes back where the thing before was said to be."""
+        places = [p for p in sentence.parts if isinstance(p, Place)]
+        rest = [p for p in sentence.parts if isinstance(p, Piece) and p.what not in ("fillers", "links", "sign")]
+        back = [p for p in rest if (p.what, p.says) == ("acts", "retract") or self._word(p) == "no"]
+        old = self.found[-1].place if self.found else None
+        if len(places) != 1 or not back or back != rest or old is None or not is_here(places[0]) or places[0].asks:
+            return None
+        for f in (f for f in self.found if f.place is old):
+            f.place = places[0]
+        for p in sentence.parts:
+            self.uses |= dict.fromkeys(
+                _tokens_of(p, sentence, self.pieces), "place" if p is places[0] else "correction"
+            )
+        return places[0]
+
+    def _of_a_second(self, n: int, sentence: "_Said", heard: Hearing, acted: bool) -> None:
         """What a second sentence leaves open where it tells no place of its own."""
         if self._only_well(sentence.parts):
             self.doubts.append("said to be well: from where to where?")
         placed = any(isinstance(p, Place) for p in sentence.parts)
+        stops = [p for p in self.pieces if p.what == "links" and p.says == "stop"]
+        but = self.tokens[stops[n - 1].i].word in BUT if len(stops) >= n else False
+        if but and self.found and all(f.negative for f in self.found):
+            return  # "no roots at 41, but there's a crack": there as well
         if heard.found and not acted and not placed and not sentence.semicolon:
             self.said_of_the_same(heard.found)
 
@@ -283,7 +306,7 @@ class _Line(Remarks):
     ) -> tuple[Hearing | None, bool]:
         """Advice, a claim, a symptom, or talk: kept as what it is; a finding in it is asked."""
         names = [p.says for _, p in acts]
-        if names[0] in ("recommend", "next_look") and len(acts) > 1 and self.tokens[acts[1][1].i].word in UNLESS:
+        if names[0] in ("recommend", "next_look") and len(acts) > 1 and self._is_condition(acts[1][1]):
             acts, names = (
                 acts[:1],
                 names[:1],
@@ -320,7 +343,15 @@ class _Line(Remarks):
         grave = any(f.kind in DANGEROUS and not f.negative for f in inside.found)
         if act in ("recommend", "next_look") and (before_act or grave):
             hearing.doubts.append("advice, or a finding here?")
+            self.advised += inside.found
         return hearing, True
+
+    def _is_condition(self, p: Piece) -> bool:
+        """``in a year, or after the next backup``: what would bring one back, and no trouble told of now."""
+        led = {t.word for t in self.tokens[max(p.i - 3, 0) : p.i]}
+        return (
+            self.tokens[p.i].word in UNLESS or p.says == "symptom" and bool(led & {"after", "next", *UNLESS - {"in"}})
+        )
 
     def _doubts_of(self, act: str, rest: Sequence[Part], inside: Hearing, told: bool, reported: bool) -> Iterator[str]:
         """What another's word or a trouble in the house leaves open; what is claimed is kept for what was seen instead."""
@@ -348,6 +379,7 @@ class _Said:
 
 
 UNLESS = frozenset({"unless", "if", "in", "whenever", "once"})  # what begins a condition: "in case"
+BUT = frozenset({"but", "however", "although", "though"})
 SAID_ACTS = ("symptom", "claim", "next_look", "recommend")  # what stands for a sentence, the first of them
 TALKING = frozenset({"talk", "teach"})
 

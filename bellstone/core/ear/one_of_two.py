@@ -15,6 +15,12 @@ CLEANABLE = ("roots", "build_up")
 CAUSES = ("because of", "due to", "caused by", "on account of", "held by", "held back by")
 
 
+TURNED_OUT = (
+    "turned out", "turns out to be", "proved to be", "ended up being", "what i called", "i called it", "what i thought was", "mistook",
+    "took it for", "initially taken for", "at first taken for",
+)  # fmt: skip
+
+
 class OneOfTwo(OneThing):
     """Reads what is said in two words of which one holds, and of two things which is the cause."""
 
@@ -32,6 +38,19 @@ class OneOfTwo(OneThing):
         if any(f" {c} " in f" {between} " for c in CAUSES) and effect.kind != cause.kind:
             effect.words.append(f"because {cause.kind}")
             self.found = [cause, effect]
+
+    def _turned_out(self) -> None:
+        """``a crack at 22 that turned out to be a scratch``: only what it is stays, and what it was taken for in its words."""
+        spots = sorted(((n, f) for n, f in self.spots if any(f is x for x in self.found)), key=lambda spot: spot[0])
+        if len(spots) != 2 or len(self.found) != 2 or any(f.negative for f in self.found):
+            return
+        (n, taken), (m, nothing) = spots
+        before = " ".join(self.s.words(p) for p in self.parts[:m])
+        if nothing.kind != "dismissed" or taken.kind in GRAVE | {"main"} or not any(w in before for w in TURNED_OUT):
+            return
+        nothing.keep(f"taken for {self.s.as_said(self.parts[n])}")
+        self.found = [nothing]
+        self.s.use(self.parts[n], "correction")
 
     def _or_nothing(self) -> None:
         """``a crack at 20, could be a web``: one thing in doubt, and what it may be instead in its words."""

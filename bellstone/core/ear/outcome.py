@@ -35,6 +35,7 @@ ASKS = re.compile(
 # told of another day: a year with a verb of the past, another look's report
 THEN = re.compile(
     r"\bin (?:19|20)\d\d,? (?:there|it|they|we|he|she) (?:was|were|had)\b|"
+    r"\b(?:picture|photo|video|tape|film|footage|report|inspection|survey|one) (?:from|of|in|back in) (?:19|20)\d\d\b|"
     r"\b(?:old|previous|prior|earlier|last year's) (?:report|video|inspection|tape|survey|footage)\b",
     re.I,
 )
@@ -47,6 +48,12 @@ UNTOLD = re.compile(
 AGAINST = re.compile(
     r"\b(?:up the line|upstream|(?:from|toward|towards|to) the (?:city|main|street|house)(?: side)?)\b", re.I
 )
+MAIN_IS = re.compile(r"\bmain(?: sewer)? (?:is|was)\b")
+OF_THE_GROUND = re.compile(
+    r"\b(?:soil|ground|dirt|trench|yard|lawn|driveway|sidewalk|street|seal|gasket|ceiling|shoring)\b.{0,16}\b(?:collaps|cav|fell in)",
+    re.I,
+)
+OF_MANY_FORMS = frozenset({"fitting", "coupling"})  # told apart by their forms: a wye is no tee
 REALLY = re.compile(
     r"\b(?:is|are|was|were|'s) (?:really|actually|in fact|nothing but|only)\b(?P<thing> (?:an?|the)\b)?", re.I
 )  # "that offset is really a gap"
@@ -76,6 +83,7 @@ class Outcome:
     found: list[Found] = field(default_factory=list)
     said: list[str] = field(default_factory=list)  # lines that are no finding: advice, a claim, a symptom
     claimed: list[Found] = field(default_factory=list)  # what is in another's word
+    advised: list[Found] = field(default_factory=list)  # what is named within advice, and may be there
     doubts: list[str] = field(default_factory=list)
     hours: list[int] = field(default_factory=list)
     uses: dict[int, str] = field(default_factory=dict)
@@ -83,6 +91,7 @@ class Outcome:
 
     def outcome(self) -> Heard:
         self._no_belly()
+        self._not_the_other_form()
         there = {(f.kind, place_said(f)) for f in self.found if not f.negative}
         self.doubts += self._not_seen_there()
         if any(f.negative and (f.kind, place_said(f)) in there for f in self.found):
@@ -111,6 +120,16 @@ class Outcome:
             why = self.doubts[0] if self.doubts else f"not understood: {', '.join(w.text for w in unused[:6])}"
             return Heard(self.text, "asked", candidates=self._candidates(lines), words=words, why=why)
         return Heard(self.text, "heard", tuple(lines), words=words)
+
+    def _not_the_other_form(self) -> None:
+        """``a tee, not a wye``: of one kind one form is there and another is denied: the thing is there."""
+        for f in [f for f in self.found if f.negative and f.named]:
+            here = next(
+                (x for x in self.found if not x.negative and x.kind == f.kind and place_said(x) == place_said(f)), None
+            )
+            if here is not None and here.words and f.named not in here.named and f.kind in OF_MANY_FORMS:
+                here.keep(f"not a {f.named.removeprefix('a ')}")
+                self.found.remove(f)
 
     def _was_cleaned(self) -> None:
         """``Root ball 53. Cut it. Ring left``: that it was cut is said by the state that is left."""
@@ -155,14 +174,21 @@ class Outcome:
             yield "a repair that is there, or one that you advise?"
         if self._seen_backwards():
             yield "seen on the way back: as it looked, or with the flow?"
+        if any(f.kind == "collapse" for f in there) and OF_THE_GROUND.search(self.text):
+            yield "the pipe collapsed, or what lies round it?"
         if there and UNTOLD.search(self.text):
             yield "could not be told: is it there?"
         mains = [f for f in there if f.kind == "main"]
         told = [t.word for t in self.tokens]
-        own = any(a == "main" and b in NOT_THE_CITYS for a, b in zip(told, told[1:], strict=False))
+        of_house = ("sewer", "drain", "waste")  # "main sewer line": the lateral, as who lives there calls it
+        after = [tuple(told[k + 1 : k + 3]) for k, w in enumerate(told) if w == "main"]
+        own = any(
+            b[:1] and (b[0] in NOT_THE_CITYS or b[0] in of_house and b[1:] in (("line",), ("pipe",))) for b in after
+        )
         ahead = words & ON_PAPER or " from here" in f" {' '.join(told)}"
         further = any(place_said(f).startswith("+") for f in mains) and not words & REACHING
-        if mains and (own or ahead or further):
+        only_is = all(not place_said(f) for f in mains) and bool(MAIN_IS.search(" ".join(told)))  # "main is 8 inch"
+        if mains and (own or ahead or further or only_is and not words & REACHING):
             yield "the main reached there, or thought to be?"
         far_end = mains or any(f.kind == "ends_at" for f in there)
         if far_end and self._may_mean_instead():
@@ -231,8 +257,13 @@ class Outcome:
             *instead,
             *([there] if all(self._reads(line) for line in there) else []),
         ]
+        if self.advised and "advice, or a finding here?" in self.doubts:
+            ways.insert(0, (*(f.line for f in self.advised), *whole))
         if otherwise := self._seen_otherwise():
             ways.insert(0, (*whole, *otherwise))
+        if "not" in {t.word for t in self.tokens} and any(f.negative and f.listed for f in self.found):
+            # "not scale, cracks at 41"
+            ways.insert(0, (*(replace(f, negative=f.negative and not f.listed).line for f in self.found), *self.said))
         if NOTHING_DENIED in self.doubts and len(self.found) == 1 and not self.found[0].negative:
             denied_line = replace(self.found[0], negative=True).line  # "roots at 30? no"
             ways[:0] = [(denied_line,)] if self._reads(denied_line) else []

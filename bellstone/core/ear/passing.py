@@ -47,6 +47,7 @@ def passing_at(words: Sequence[str], i: int) -> int:
     if n >= len(words) or words[n] not in GOT and not (n == start and words[n] in ("through", "past")):
         return 0
     n += words[n] in GOT
+    n += n < len(words) and words[n] in ("right", "straight", "clean")
     by = n
     while n < len(words) and words[n] in BY and n - by < 2:
         n += 1

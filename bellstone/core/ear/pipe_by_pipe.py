@@ -20,6 +20,10 @@ _BORE_FROM = re.compile(rf"{_LEAD}{_N}{_IN}{_PIPE} from {_N}{_FT}(?: on| out| on
 _FIRST_AND_REST = re.compile(
     rf"(?:the )?first {_N}{_FT}(?: is| are| of it is)? {_MATERIAL}{_PIPE} {_REST} {_MATERIAL}{_PIPE}"
 )
+_ENDS_AND_BEGINS = re.compile(
+    rf"(?:the )?{_MATERIAL}{_PIPE} (?:ends|stops|quits|runs out)(?: at)? {_N}{_FT}(?: and| then| where)*(?: the)? {_MATERIAL}{_PIPE} "
+    r"(?:begins|starts|picks up|takes over|from there|after)(?: there| from there)?"
+)
 _FIRST_AND_ACCESS = re.compile(
     rf"(?:the )?first (?:pipe|piece|length)(?: of pipe)?(?: is| was)? {_N}{_IN} {_MATERIAL}{_PIPE}(?: and| but)? "
     rf"(?:the )?(?:access|cleanout|opening)(?: is| was)?(?: only| just)? (?:a )?{_N}{_IN}"
@@ -45,6 +49,9 @@ def pipe_by_pipe(words: str, materials: Mapping[str, str]) -> tuple[str, ...]:
         return f"0-{found[2]} pipe {found[1]}in", f"{found[2]} change {found[1]}in > {found[3]}in"
     if (found := _BORE_FROM.fullmatch(words)) and _are_bores(found[1]) and float(found[2]) > float(found[1]):
         return (f"{found[2]} change {found[1]}in",)
+    found = _ENDS_AND_BEGINS.fullmatch(words)
+    if found and (near := materials.get(found[1])) and (far := materials.get(found[3])) and near != far:
+        return (f"{found[2]} change {near} > {far}",)
     found = _FIRST_AND_ACCESS.fullmatch(words)
     if found and (made := materials.get(found[2])) and _are_bores(found[1]) and _are_bores(found[3]):
         return f"pipe {made} {found[1]}in", f"access {found[3]}in"

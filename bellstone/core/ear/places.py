@@ -178,7 +178,7 @@ def _of_quantity(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Qu
         q = replace(q, unit="ft", low=q.low / IN_PER_FT, high=q.high / IN_PER_FT)
     if q.unit not in ("ft", "ft_in", "bare"):
         return None
-    if side and q.unit == "bare":
+    if side and q.unit == "bare" and q.is_one:
         return Place(feet(q.low), i, j, asks="feet, or the how manyth?")
     if side and q.is_one:
         beside = _beside(pieces, tokens, j - 1, q, side)
@@ -270,11 +270,8 @@ def _counter(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         other = pieces[j + 1].quantity
         if other is not None and other.unit in ("bare", "ft", "ft_in") and other.is_one:
             return Place(f"{feet(min(q.low, other.low))}-{feet(max(q.low, other.low))}", i - 1, j + 2, runs=True)
-    if before == "between" and (end := _to_the_main(pieces, tokens, j)):
-        return Place(f"{feet(q.low)} on", i - 1, end, runs=True, onward=True)
-    onward = _onward(pieces, tokens, i, j, about)
-    if onward is not None:
-        return onward
+    if goes_there := _far_from_there(pieces, tokens, i, j, about):
+        return goes_there
     hour = (
         q.unit == "bare"
         and q.low <= 12
@@ -305,6 +302,31 @@ def _stretch(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, q: Quanti
         asks = "hours, or a stretch"
     hours = q.unit == "bare" and high <= 12 and low == int(low) and high == int(high) and i > 0
     return Place(f"{about}{feet(low)}-{feet(high)}", i, i + 1, runs=True, asks=asks, hour=hours)
+
+
+def _far_from_there(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, about: bool) -> Place | None:
+    """Between a footage and the main, so far out, or from there on."""
+    q = pieces[i].quantity
+    assert q is not None
+    if words_at(tokens, pieces, i - 1) == "between" and (end := _to_the_main(pieces, tokens, j)):
+        return Place(f"{feet(q.low)} on", i - 1, end, runs=True, onward=True)
+    if _is_so_far_out(pieces, tokens, i, j):
+        return Place(("~" if about else "") + feet(q.low), i, j + 1)
+    return _onward(pieces, tokens, i, j, about)
+
+
+def _is_so_far_out(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int) -> bool:
+    """``a crack about 41 feet out``: so far from where one went in; ``from 41 out`` goes on, *out of round* is none."""
+    q = pieces[i].quantity
+    led = words_at(tokens, pieces, i - 1) in FROM or words_at(tokens, pieces, i - 2) in FROM
+    behind = words_at(tokens, pieces, j + 1).split()[:1]
+    return (
+        q is not None
+        and q.unit != "bare"
+        and not led
+        and words_at(tokens, pieces, j) == "out"
+        and behind not in (["of"], ["to"])
+    )
 
 
 def _onward(pieces: Sequence[Piece], tokens: Sequence[Token], i: int, j: int, about: bool) -> Place | None:

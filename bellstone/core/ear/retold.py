@@ -53,6 +53,9 @@ def _depth_said(part: Part, bare: bool = False) -> str:
     return "" if feet_said is None else f"{int(feet_said)}'{tidy(12 * (feet_said - int(feet_said)))}\""
 
 
+FROM_THERE_ON = frozenset(
+    {"after", "from there", "from there on", "beyond", "from here", "from here on", "past", "afterwards"}
+)
 LEADS_THERE = frozenset({"at", "about", "around", "right", "the", "right at", "at about", "at the"})
 MAY_END = frozenset(
     {"roots", "grease", "scale", "standing", "submerged", "wear", "settled", "deformed", "crack", "water_mark", "dry"}
@@ -235,8 +238,17 @@ class Retold:
 
     def _pipe_after_pipe(self) -> None:
         """``clay until 38, then plastic until 52``: the second pipe begins where the first ends."""
-        told = [n for n, p in enumerate(self.parts) if isinstance(p, Place) or p.what not in ("fillers", "sign")]
+        told = [
+            n
+            for n, p in enumerate(self.parts)
+            if isinstance(p, Place) or p.what not in ("fillers", "sign") or self.words(p) in FROM_THERE_ON
+        ]
         last, before = (self.parts[n] for n in told[-1:-3:-1]) if len(told) > 1 else (None, None)
+        piped = (
+            isinstance(before, Piece) and before.what == "materials" and any(isinstance(p, Place) for p in self.parts)
+        )
+        if isinstance(last, Piece) and piped and self.words(last) in FROM_THERE_ON and len(told) > 2:
+            last = Piece("changes", "then", last.i, last.j)  # "clay 0-41, pvc after"
         if isinstance(last, Piece) and last.says == "then" and isinstance(before, Piece) and before.what == "materials":
             self.parts[told[-2]], self.parts[told[-1]] = last, before  # "clay up to 44, pvc after that"
         at = [n for n, p in enumerate(self.parts) if isinstance(p, Place)]
@@ -343,6 +355,7 @@ class Retold:
                 between = list(takewhile(_turns, back))
                 n = len(between)
                 took_back = any(isinstance(p, Piece) and p.what == "acts" and p.says == "retract" for p in between)
+                took_back |= any(self.words(p) == "i mean" for p in between)
                 took_back |= any(
                     isinstance(p, Piece) and p.what == "negatives" and self.words(p) == "no" for p in between
                 )

@@ -262,7 +262,8 @@ class SaidKinds(Group):
         """``12 feet to the main``, ``not to a public sewer``: a place that is named, or where the line does not go."""
         before = [p for p in self.parts[:n] if p.what != "sign" and self.s.words(p) not in ("the", "a", "an")]
         lead = [w for w in self.s.words(before[-1]).split() if w not in ("the", "a", "an")] if before else []
-        if not lead or lead[-1] not in LEADS_TO:
+        between = "between" in " ".join(self.s.words(p) for p in before).split()
+        if not lead or lead[-1] not in LEADS_TO and not between:
             return False
         came = " ".join(self.s.words(p) for p in before).split()[-4:]
         if not negative and self.places and any(came[k : k + len(c)] == c for c in CAME for k in range(len(came))):
@@ -337,7 +338,7 @@ class SaidKinds(Group):
         if kind == "cap":  # "wye 20 left, cap"
             return any(q.what == "kinds" and q.says.split()[0] in ("fitting", "branch") for q in self.parts)
         if kind == "wear":  # "22-40 iron, rough"
-            return any(q.what == "materials" for q in self.parts)
+            return any(q.what == "materials" or "pipe" in self.s.words(q).split() for q in self.parts)
         if kind == "access_fault":
             return any(q.what == "kinds" and q.says == "access" for q in self.parts)
         joint = any(q.what == "attributes" and q.says == "joint" for q in self.parts)

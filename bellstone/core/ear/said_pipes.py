@@ -118,9 +118,15 @@ class SaidPipes(Group):
             not negative and self._is_told_first(materials) or self._is_begun(materials)
         ):  # "this is 4 inch clay with roots at the joints"
             self.found.append(Found("pipe", change=self._pipe(materials[0]), own_place=Place("", 0, 0)))
-        elif not negative and self._is_from_there(materials):
+        elif not negative and (self._is_from_there(materials) or self._begins_here(materials)):
             self.found.append(Found("change", change=self._pipe(materials[0])))
             self.spots.append((materials[0], self.found[-1]))
+
+    def _begins_here(self, materials: list[int]) -> bool:
+        """``pvc starts at 61 with a coupling``: the pipe that begins at the one place, beside what is there."""
+        n = materials[0]
+        after = self.s.words(self.parts[n + 1]).split() if n + 1 < len(self.parts) else []
+        return len(materials) == 1 and not self._runs and len(self.places) == 1 and bool(BEGIN & set(after))
 
     def _is_from_there(self, materials: list[int]) -> bool:
         """``coupling at 22, then 4 inch clay``: the pipe that goes on behind a thing of one place, told last."""
@@ -193,7 +199,8 @@ class SaidPipes(Group):
         both_sides = len(pipes) == 2 and self.s.words(self.parts[materials[0] + 1]) == "/"
         if len(pipes) == 2 and change is not None and (materials[0] < change < materials[1] or both_sides):
             both = f"{pipes[0]} > {pipes[1]}"
-            then = bool({"then", "thereafter"} & set(self.s.words(self.parts[change]).split()))
+            said = self.s.words(self.parts[change]).split()
+            then = (self.parts[change].says == "then" or "then" in said) and "which" not in said
             if self._runs and len(self.places) == 1 and (then or self.places[0].only_to):
                 self._stretch_before(pipes[0], materials[0])
                 return Found("change", change=both, own_place=Place(self.places[0].said.split("-")[-1], 0, 0))

@@ -6,15 +6,19 @@ from collections.abc import Mapping
 _N = r"(\d+(?:\.\d+)?)(?: feet| foot| ft)?"
 _THING = r"(?P<thing>[a-z][a-z ]{2,28}?)"
 _SURE = r"(?:that is|this is|it is|here is|there is|and|so|again)"
-_DOUBT = r"(?:(?:it |that |this )?(?:may|might|could) be|probably|maybe|perhaps|looks like|i think it is|i think that is|possibly)"
+_DOUBT = (
+    r"(?:(?:it |that |this )?(?:may|might|could) be|probably|maybe|perhaps|possibly|looks like|i think (?:it|that) is|"
+    r"(?:i am )?not sure (?:if |whether )?(?:it|that|this) is)"
+)
 _LEAD = rf"(?:(?P<doubt>{_DOUBT})|{_SURE})"
-_BEFORE = r"(?: on the way (?:out|in|back|up)| before| earlier)"
+_BEFORE = r"(?: on the way (?:out|in|back|up)| going (?:out|in|back|up)| before| earlier)"
 _SEEN = rf"(?:(?:that )?(?:we|i|you) (?:saw|had|passed|called|noted)|as|from|seen|noted)(?: the one)?{_BEFORE}?"
 _AGAIN = (
     rf"(?:{_LEAD} )?(?:the )?same {_THING} {_SEEN}(?: back)?(?: at)? (?P<at>{_N})",
     rf"{_LEAD} (?:the |that ){_THING} {_SEEN}(?: back)?(?: at)? (?P<at>{_N})",
     rf"(?:{_LEAD} )?(?:the )?same {_THING}(?: (?:as|from))?{_BEFORE}?(?P<at>)",
     rf"(?:{_SURE} )?(?:the |that ){_THING}(?: at)? (?P<at>{_N}) again",
+    rf"(?:this|that|the) {_THING} (?:here )?is the (?:same )?one(?: {_SEEN})?(?: back)?(?: at)? (?P<at>{_N})(?: {_SEEN})?",
 )
 
 

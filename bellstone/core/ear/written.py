@@ -28,7 +28,10 @@ FREE = frozenset({
 def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
     """Whether nothing was completed or swallowed: what was read prints as what was written."""
     typed, read = (set(re.findall(r"[a-z']+", words.lower())) for words in (text, reading.completed))
-    same = typed - read - kind_words(scheme).keys() <= FILLERS
+    kinds = {act.sighting.kind for act in reading.acts if act.act == "see"}
+    kinds |= {kind for act in reading.acts if act.act == "see" for kind in act.sighting.none_of}
+    named = {name for name, kind in kind_words(scheme).items() if kind in kinds}  # "water on" is no word of *standing*
+    same = typed - read - named <= FILLERS
     ends = [act.reason for act in reading.acts if act.act == "end"]
     if any(len(reason.split()) > REASON_WORDS or any(c.isdecimal() for c in reason) for reason in ends):
         return False  # a reason with a place in it is a finding of its own
@@ -49,7 +52,10 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
             shown = act.sighting.kind == "rolled" and act.sighting.clock is not None  # "rolled bottom at 9"
             if not shown or len(act.sighting.text.split()) > REASON_WORDS:
                 return False
-    return same
+    return same and not STATES & (read - typed)  # "with water on" began as *water off* does
+
+
+STATES = frozenset({"rest", "running", "off"})  # of the water: never completed from other words
 
 
 def _is_beyond_a_pipe(said: Sighting) -> bool:
@@ -61,6 +67,8 @@ def _is_beyond_a_pipe(said: Sighting) -> bool:
 
 def _is_spoken_of(said: Sighting, text: str) -> bool:
     """``at roughly 41: grease``, ``between 41 and 48 feet roots``: a footage as one talks, and no landmark of that name."""
+    if said.kind == "main" and said.position.by == "order" and re.search(r"\b(?:is|was)\b", text, re.I):
+        return True  # "main is 8 inch": what it is, and not that one is there
     match said.position:
         case LandmarkPosition(landmark=name):
             return any(c.isdecimal() for c in name)
