@@ -149,6 +149,7 @@ WORKING: dict[str, Any] = {
     "ear.about_visit.MOST_BARE": 20,
     "ear.quantities.MOST_STEP_IN": 4.0,
     "ear.deep_there.NEAR_FT": 2.0,
+    "ear.reading.LONG_BEGINNING": 4,
     "entry.either.MOST_WORDS": 3,
     "entry.pipe_said.WIDEST_IN": 120,
     "plan.over.LEAST_OUTLINE": 3,

@@ -123,11 +123,12 @@ class Outcome:
 
     def _not_the_other_form(self) -> None:
         """``a tee, not a wye``: of one kind one form is there and another is denied: the thing is there."""
-        for f in [f for f in self.found if f.negative and f.named]:
-            here = next(
-                (x for x in self.found if not x.negative and x.kind == f.kind and place_said(x) == place_said(f)), None
-            )
-            if here is not None and here.words and f.named not in here.named and f.kind in OF_MANY_FORMS:
+        if "not" not in {t.word for t in self.tokens}:
+            return  # "no fitting wye": neither
+        for f in [f for f in self.found if f.negative and f.named and f.words and f.kind in OF_MANY_FORMS]:
+            there = (x for x in self.found if not x.negative and x.kind == f.kind and place_said(x) == place_said(f))
+            here = next((x for x in there if x.words and x.words[0] != f.words[0]), None)
+            if here is not None:
                 here.keep(f"not a {f.named.removeprefix('a ')}")
                 self.found.remove(f)
 

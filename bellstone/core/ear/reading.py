@@ -5,8 +5,9 @@ from typing import Any
 
 from bellstone.core.ear.heard import Heard
 from bellstone.core.ear.hearing import hear_line
+from bellstone.core.ear.lexicon import house_lexicon
 from bellstone.core.ear.written import FREE, is_written_out
-from bellstone.core.entry import Choice, EntryReading, Question, Span, WordUse, kind_words, read_line
+from bellstone.core.entry import Choice, EntryReading, Question, Span, WordUse, kind_words, read_line, words_for
 from bellstone.core.scheme import Scheme
 
 MOST_BEGUN = 4  # words of a line whose kind is still being typed: "41 r 70% joint"
@@ -63,6 +64,14 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
             return EntryReading(text=text, unread=(whole,), time_s=time_s)
         if typed and reading.unread and reading.acts and not re.search(r"\d", text):
             return _partly_read(text, reading)
+        if (
+            not typed
+            and reading.acts
+            and not reading.unread
+            and not reading.questions
+            and _completes_a_word(text, reading, scheme)
+        ):
+            return _completed(text, reading)
         return reading if typed or not reading.unread or not reading.acts else _partly_read(text, reading)
     return _as_reading(text, heard, scheme, stamp.end() if stamp else 0, time_s)
 
@@ -180,6 +189,27 @@ def _as_said(act: Any, text: str, time_s: float | None) -> Any:
         return act
     sighting = act.sighting.model_copy(update={"said": text.strip()[:4000], "time_s": time_s})
     return act.model_copy(update={"sighting": sighting})
+
+
+LONG_BEGINNING = 4  # letters from which a word on a page is a word, and no beginning of another: "side", "most", "flow"
+
+
+def _completes_a_word(text: str, reading: EntryReading, scheme: Scheme) -> bool:
+    """``41 open side``: on a page a whole word was taken as the beginning of another, *sides*."""
+    kinds = {act.sighting.kind for act in reading.acts if act.act == "see"} & scheme.kinds.keys()
+    names = {*kind_words(scheme), *(word for kind in kinds for word in words_for(kind, scheme))}
+    typed = re.findall(r"[a-z_']+", text.lower())
+    whole = {w for w in typed if w in names}
+    whole |= {w for a, b in zip(typed, typed[1:], strict=False) if f"{a}_{b}" in names for w in (a, b)}  # "cut flush"
+    begun = (w for w in typed if w not in whole and any(name.startswith(w) for name in names))
+    return any(len(w) >= LONG_BEGINNING or w in house_lexicon().never for w in begun)
+
+
+def _completed(text: str, reading: EntryReading) -> EntryReading:
+    """What a line would be with its words completed: offered, and by itself nothing."""
+    choice = Choice(label=reading.completed, line=reading.completed)
+    question = Question(text="a word, or the beginning of one?", start=0, end=len(text.strip()), choices=(choice,))
+    return EntryReading(text=text, questions=(question,), time_s=reading.time_s)
 
 
 def _partly_read(text: str, reading: EntryReading) -> EntryReading:

@@ -84,7 +84,8 @@ class SaidKinds(Group):
                 negative = negative and not self._happened(p, last, n)
                 if negative and self._is_by_degree(n):
                     self.doubt("not quite: how far, then?")
-                listed = negative and last >= 0 and self._is_only_listed(last)
+                again = n == last + 1 and last >= 0 and p.says.split()[0] == self.parts[last].says.split()[0]
+                listed = negative and last >= 0 and not again and self._is_only_listed(last)
                 self._put_kind(p, n, negative, hedged)
                 self.found[-1].listed = listed
                 last, hedged = n, False
@@ -178,14 +179,15 @@ class SaidKinds(Group):
     def _happened(self, p: Piece, last: int, n: int) -> bool:
         """``no roots, cable ran out 150``: what happened to the camera is no item of a list of what is not there."""
         denied = any(q.what == "negatives" or self.s.words(q) in EITHER for q in self.parts[last + 1 : n])
-        return last >= 0 and p.says.split()[0] in HAPPENS and not denied
+        return 0 <= last < n - 1 and p.says.split()[0] in HAPPENS and not denied
 
     def _goes_on(self, n: int) -> bool:
         """Whether a negative reaches past the kind here: to what is linked to it."""
         after = self.parts[n + 1] if n + 1 < len(self.parts) else None
         if after is not None and after.what == "fillers" and self.s.words(after).startswith(IS_THERE):
             return False  # "not a break it's a crack"
-        return after is None or after.what in ("links", "fillers", "negatives", "attributes")
+        # "no fitting wye": one thing named twice; "no crack hole": asked
+        return after is None or after.what in ("links", "fillers", "negatives", "attributes", "kinds", "weak")
 
     def _ends_scope(self, n: int) -> bool:
         p = self.parts[n]

@@ -52,10 +52,11 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
             shown = act.sighting.kind == "rolled" and act.sighting.clock is not None  # "rolled bottom at 9"
             if not shown or len(act.sighting.text.split()) > REASON_WORDS:
                 return False
-    return same and not STATES & (read - typed)  # "with water on" began as *water off* does
+    of_kinds = {part for kind in kinds for part in kind.split("_")}
+    return same and read - typed - of_kinds <= PRINTED  # "flow" is no *flow none*, "water on" began as *water off* does
 
 
-STATES = frozenset({"rest", "running", "off"})  # of the water: never completed from other words
+PRINTED = frozenset({"deg"})  # written out where nobody typed it: a bend by its degrees
 
 
 def _is_beyond_a_pipe(said: Sighting) -> bool:

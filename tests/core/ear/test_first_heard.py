@@ -91,6 +91,7 @@ HEARD = {
     "roots either light or medium at 33": ["33 roots light|medium"],
     "second of two wyes at 26": ['26 fitting wye "second of two"'],
     "camera stuck here, root ball at 41 prevented further passage": ["41 stopped", "41 roots ball"],
+    "no fitting wye 43": ["43 none: fitting"],
     # advice with a condition is advice; a repair that is there is none
     "next look in two years unless it backs up again": ["next look in two years unless it backs up again"],
     "repair it at 33": ["recommend repair it at 33"],
