@@ -7,7 +7,7 @@ from tests.core.ear.scoring import DANGEROUS, HOUSE, STYLES, Row, heard_things, 
 
 EVERY = rows()
 # heard right by style, of all 1,060 lines, when this was written: mended upwards, never down
-LEAST_RIGHT = {"a": 104, "b": 76, "c": 140, "d": 80, "e": 48}
+LEAST_RIGHT = {"a": 114, "b": 84, "c": 156, "d": 86, "e": 57}
 MOST_WRONG = 0.01
 
 
