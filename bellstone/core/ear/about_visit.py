@@ -84,7 +84,7 @@ _SLOW = (
     r"(?:drain|drains|draining|run|running|back|backs|backing|gurgle|gurgling|clog|clogging|slow)(?: [a-z]+){0,5}"
 )
 _DEEP = r"(?P<ft>\d+) (?:foot|feet|ft|')(?: and)?(?: (?P<inch>\d+)(?: (?:inch|inches|in|\"))?)?(?: deep| down)?"
-_BEACON = r"(?:i |we )?(?:located|marked|found)(?: it| the head| the camera| the beacon)?"
+_BEACON = r"(?:(?:i |we )?(?:located|marked|found)(?: it| the head| the camera| the beacon)?|(?:the )?(?:depth|sonde|beacon|locator))"
 _LOCATED = (
     rf"{_BEACON}(?: at| around)? (?P<at>\d+(?:\.\d+)?){_FT} (?:at )?{_DEEP}",
     rf"(?P<at>\d+(?:\.\d+)?){_FT} {_BEACON}(?: at)? {_DEEP}",

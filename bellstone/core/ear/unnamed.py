@@ -179,7 +179,9 @@ class Unnamed(Group):
     def _is_good(self) -> bool:
         """``17, joint, fine``; ``thirty's good``: a place, and nothing of it but that it is well."""
         said = [w for p in self.parts for w in self.s.words(p).split()]
-        okay = self._is_of_a_joint() or len(self.places) == 1 and self.places[0].bare  # "33 ok"
+        okay = (
+            self._is_of_a_joint() or len(self.places) == 1 and (self.places[0].bare or self.places[0].runs)
+        )  # "33 ok"
         well = GOOD & set(said) or okay and {"okay", "alright"} & set(said)
         silent = all(
             p.what in ("fillers", "links", "sign") or p.says == "joint" or self.s.words(p) in GOOD | {"okay", "alright"}

@@ -92,6 +92,19 @@ HEARD = {
     "second of two wyes at 26": ['26 fitting wye "second of two"'],
     "camera stuck here, root ball at 41 prevented further passage": ["41 stopped", "41 roots ball"],
     "no fitting wye 43": ["43 none: fitting"],
+    "bottom's rotted out from nine to eleven": ["9-11 invert_gone"],
+    "stopped at 71, root ball, can't push through it": ["71 stopped", "71 roots ball"],
+    "wye on the right at 18, that's gonna be the kitchen": ['18 fitting wye right "kitchen"'],
+    "20-40 ok": ["20-40 sound"],
+    "depth 22 4'2": ["22 depth 4'2\""],
+    "pvc starts at 61 with a shielded coupling": ["61 change pvc", "61 coupling shielded"],
+    "that's a tee, not a wye, at 26": ['26 fitting tee "not a wye"'],
+    "what I called a crack at 22 is a scratch": ['22 dismissed "taken for crack"'],
+    "see that line, that's where the water sits, about a third of the way up": ["water_mark ~33%"],
+    "it's 4 foot deep here, maybe 4 and a half": ['depth 4\'0" "maybe 4 and a half"'],
+    "I'd look at it again in a year or after the next backup": [
+        "recommend I'd look at it again in a year or after the next backup",
+    ],
     # advice with a condition is advice; a repair that is there is none
     "next look in two years unless it backs up again": ["next look in two years unless it backs up again"],
     "repair it at 33": ["recommend repair it at 33"],
@@ -108,6 +121,12 @@ def test_it_is_heard(said: str) -> None:
 ASKED = {
     "joint drops a quarter at 23": [("23 offset drop joint 0.25in",), ("23 offset drop joint 25%",)],
     "os lt 1/4 @ 41": [("41 offset left 0.25in",), ("41 offset slight 0.25in",)],
+    "don't cut that, there's a line through the pipe at 58": [
+        ("58 crossing pipe", "recommend don't cut that, there's a line through the pipe at 58"),
+    ],
+    "dig at 40 never fixed the dip": [],
+    "main is 8 inch": [],
+    "between here and the main": [],
     "tap at 30, main at 94": [("30 main", "94 main"), ("30 branch", "94 main")],
     "repair at 33 looks good": [("33 repair", "33 sound"), ("recommend repair at 33 looks good",)],
     "collapse at 60 was not complete": [("60 collapse",)],
