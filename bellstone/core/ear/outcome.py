@@ -175,6 +175,8 @@ class Outcome:
             yield "a repair that is there, or one that you advise?"
         if self._seen_backwards():
             yield "seen on the way back: as it looked, or with the flow?"
+        if any(f.kind == "ends_at" and not place_said(f) for f in there) and "somewhere" in words:
+            yield "somewhere: where the line ends, or what is on the lot?"
         if any(f.kind == "collapse" for f in there) and OF_THE_GROUND.search(self.text):
             yield "the pipe collapsed, or what lies round it?"
         if there and UNTOLD.search(self.text):

@@ -15,6 +15,7 @@ from bellstone.core.ground import remembered
 from bellstone.core.record import Rec, Sighting
 from bellstone.core.scheme import Scheme
 
+_IS_ASKED = re.compile(r"(?:[\w']+[ ,]*){1,4}\?+")  # a word or few, and asked: what it was stands in the answer
 RECAPPED_FT = 1.0  # what is named again so close to where it was is said again: working value
 LONG_PARAGRAPH = 180  # characters: longer is a dictation, taken sentence by sentence
 BREATH_WORDS, LEAST_BREATH_WORDS = 14, 3  # speech runs on: cut where it begins anew, in pieces of a few words
@@ -225,6 +226,8 @@ def _goes_on_at(before: str, begun: str) -> bool:
 def _in_context(heard: Heard, carried: _Carried, number: int, spoken: bool, scheme: Scheme) -> Heard:
     if heard.place is not None and _is_where_one_is(heard):
         carried.context = replace(carried.context, place=heard.place)
+    if spoken and heard.outcome == "heard" and _IS_ASKED.fullmatch(heard.said.strip()):
+        return _not_again(heard, "asked, and not told")  # "Main? No."
     if spoken and _RECAP.search(heard.said):
         carried.recap = number
     elif carried.recap not in (0, number) and _goes_further(heard, carried):
