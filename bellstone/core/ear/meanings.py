@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bellstone.core.ear.cover import Piece
-from bellstone.core.ear.heard import MOST_CANDIDATES, Heard
+from bellstone.core.ear.heard import MOST_CANDIDATES, Heard, WordUsed
 from bellstone.core.ear.numbers import OF_A_SIZE
 from bellstone.core.ear.token import Token
 
@@ -38,7 +38,37 @@ def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) ->
             start, end = tokens[piece.i].start, tokens[piece.j - 1].end
             ways = [means.strip() for means in piece.says.split("/")]
             return [Meaning(text[start:end], means, f"{text[:start]}{means}{text[end:]}") for means in ways]
-    return _right_at(text, tokens, pieces) or _left_or_light(text, tokens, pieces) or _and_a_half(text, tokens)
+    return (
+        _answering(text, tokens, pieces)
+        or _right_at(text, tokens, pieces)
+        or _left_or_light(text, tokens, pieces)
+        or _and_a_half(text, tokens)
+    )
+
+
+ANSWERS = ("no", "nope", "nah")
+
+
+def _answering(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
+    """``no, wye at 52``: an answer to what was asked, and the wye is there, or no wye; two negatives are one and one."""
+    if not opens_with_an_answer(pieces, tokens):
+        return []
+    rest = text[tokens[pieces[1].j].start :]
+    said = text[tokens[0].start : tokens[0].end]
+    answer = Meaning(said, "an answer", rest)
+    if said.lower() != "no" or any(p.what == "negatives" for p in pieces[1:]):
+        return [answer]
+    return [answer, Meaning(said, "none of it", f"{said} {rest}")]
+
+
+def opens_with_an_answer(pieces: Sequence[Piece], tokens: Sequence[Token]) -> bool:
+    """Whether a line begins with *no* and a comma or a stop, and a thing is told behind it."""
+    if len(pieces) < 3 or pieces[0].what != "negatives" or tokens[pieces[0].i].word not in ANSWERS:
+        return False
+    apart = pieces[0].j - pieces[0].i == 1 and pieces[1].what in ("links", "sign") and pieces[1].j < len(tokens)
+    placed = any(p.what == "quantity" for p in pieces[2:])
+    told = any(p.what in ("kinds", "weak") or placed and p.what in ("materials", "attributes") for p in pieces[2:])
+    return apart and told and not any(p.what == "acts" and p.says == "retract" for p in pieces)
 
 
 def _left_or_light(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
@@ -91,12 +121,22 @@ def _right_at(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> li
 
 def of_two_meanings(said: Heard, meant: Sequence[Meaning], heard: Sequence[Heard]) -> Heard:
     """What was said, asked: what each meaning makes of it, those first in which nothing else is asked."""
+    if len(meant) == 1:
+        return _behind(said, meant[0].word, heard[0])
     told = sorted(heard, key=lambda h: h.outcome != "heard")
     first = [h.lines or next(iter(h.candidates), ()) for h in told if h.outcome != "kept"]
     rest = [c for h in told for c in h.candidates[1:]]
     ways = tuple(dict.fromkeys(way for way in (*first, *rest) if way))[:MOST_CANDIDATES]
     why = f"“{meant[0].word}”: {' or '.join(m.means for m in meant)}?"
     return replace(said, outcome="asked", lines=(), candidates=ways, why=why, more="") if ways else said
+
+
+def _behind(said: Heard, opener: str, rest: Heard) -> Heard:
+    """What was heard behind a word that a line opens with and that says nothing of the pipe."""
+    at = len(said.said) - len(rest.said)
+    words = (replace(w, start=w.start + at, end=w.end + at) for w in rest.words)
+    begins = said.said.index(opener)
+    return replace(rest, said=said.said, words=(WordUsed(opener, "filler", begins, begins + len(opener)), *words))
 
 
 def as_hours(text: str, tokens: Sequence[Token], last: Sequence[int]) -> str:

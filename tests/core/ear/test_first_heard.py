@@ -154,3 +154,19 @@ def test_a_negative_of_degree_denies_no_thing() -> None:
         for degree in ("quite", "completely", "entirely", "fully"):
             heard = hear_line(f"not {degree} {thing} at 60", HOUSE)
             assert heard.outcome != "heard", (thing, degree, heard.lines)
+
+
+@pytest.mark.parametrize(
+    "thing", ["wye at 52", "heavy roots at 33", "the joint at 41 is open half an inch", "the pipe is clay at 20"]
+)
+def test_an_answer_denies_nothing_of_what_stands_behind_it(thing: str) -> None:
+    """``nope, 33 is clean``: an answer to somebody; a bare *no* with a comma may be either, and is asked."""
+    told = hear_line(thing, HOUSE).lines
+    for opener in ("nope, ", "Nah, "):
+        heard = hear_line(opener + thing, HOUSE)
+        assert (heard.outcome, heard.lines, heard.said) == ("heard", told, opener + thing)
+        assert [heard.said[w.start : w.end] for w in heard.words] == [w.text for w in heard.words]
+    asked = hear_line(f"no, {thing}", HOUSE)
+    assert asked.outcome == "asked" and asked.candidates[0] == told
+    assert hear_line("no wye at 52", HOUSE).lines == ("52 none: fitting",)
+    assert hear_line("no, there's no wye at 52", HOUSE).lines == ("52 none: fitting",)

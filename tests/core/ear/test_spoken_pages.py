@@ -59,3 +59,9 @@ def test_a_stretch_is_not_cut_before_its_end() -> None:
         line.startswith("40 ")
         for line in heard("okay from thirty there's scale on the sides all the way to forty you know")
     )
+
+
+def test_what_is_asked_aloud_is_not_told_and_its_answer_denies_nothing() -> None:
+    assert heard("Main? No.") == []
+    assert heard("Is that a crack? Nope. Scratch at 30.") == ["30 dismissed"]
+    assert "52 none: fitting" not in heard("Is that the main? No, wye at 52.")
