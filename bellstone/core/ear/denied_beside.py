@@ -33,6 +33,9 @@ AUXILIARY = words_of(
 )
 SPEAKER = words_of("i me my mine we us")  # of whom it is denied: "I would not fret" says nothing of the pipe
 BEING = words_of("is was are were been be could can")
+VERDICTS = words_of(
+    "good pretty nice great fun ideal happy pleasant ok okay alright perfect lovely healthy"
+)  # of it, as it is there
 OF_WATER = ("rest", "running")
 OF_A_BOUND = words_of(
     "over more above than exceeding up beyond bigger greater less under below quite even exactly all much near"
@@ -99,13 +102,16 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
         if after.says not in IN_FEET and (led == end or OF_A_BOUND & _said(pieces[n + 1 : end], tokens)):
             return None  # "none of them over 20 percent"
     thing = next(p for p in reversed(pieces[:start] or pieces[:n]) if p.what in THINGS)
-    if thing.says.split()[0] == "main" and not set(_words(pieces[n], tokens)).isdisjoint(BEING):
+    judged = VERDICTS & _said(pieces[n + 1 : end], tokens)
+    if thing.says.split()[0] == "main" and not judged and not set(_words(pieces[n], tokens)).isdisjoint(BEING):
         return None  # "the main was not attained": nothing denied of it is kept as words beside it
     return (start, end) if _is_beside(pieces[n], pieces[n + 1 : end], tokens) else None
 
 
 def _is_beside(negative: Piece, denied: Sequence[Piece], tokens: Sequence[Token]) -> bool:
     said = _said(denied, tokens)
+    if said & VERDICTS and not any(p.what in ("attributes", "shares") for p in denied):
+        return True  # "roots at 33, not good": they are there
     telling = bool(said & ABLE) or any(p.what not in CARRY for p in denied)
     if said <= OF_BELIEF | AUXILIARY:
         return False  # "roots at 40? I don't think so" denies them
