@@ -1,11 +1,13 @@
 """Words that mean one thing or another: the line is heard with each, and asked."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.heard import MOST_CANDIDATES, Heard, WordUsed
 from bellstone.core.ear.numbers import OF_A_SIZE
+from bellstone.core.ear.openers import opener_of
 from bellstone.core.ear.token import Token
 
 
@@ -39,36 +41,18 @@ def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) ->
             ways = [means.strip() for means in piece.says.split("/")]
             return [Meaning(text[start:end], means, f"{text[:start]}{means}{text[end:]}") for means in ways]
     return (
-        _answering(text, tokens, pieces)
+        _opening(text, tokens, pieces)
+        or _closing(text, pieces)
         or _right_at(text, tokens, pieces)
         or _left_or_light(text, tokens, pieces)
         or _and_a_half(text, tokens)
     )
 
 
-ANSWERS = ("no", "nope", "nah")
-
-
-def _answering(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
-    """``no, wye at 52``: an answer to what was asked, and the wye is there, or no wye; two negatives are one and one."""
-    if not opens_with_an_answer(pieces, tokens):
-        return []
-    rest = text[tokens[pieces[1].j].start :]
-    said = text[tokens[0].start : tokens[0].end]
-    answer = Meaning(said, "an answer", rest)
-    if said.lower() != "no" or any(p.what == "negatives" for p in pieces[1:]):
-        return [answer]
-    return [answer, Meaning(said, "none of it", f"{said} {rest}")]
-
-
-def opens_with_an_answer(pieces: Sequence[Piece], tokens: Sequence[Token]) -> bool:
-    """Whether a line begins with *no* and a comma or a stop, and a thing is told behind it."""
-    if len(pieces) < 3 or pieces[0].what != "negatives" or tokens[pieces[0].i].word not in ANSWERS:
-        return False
-    apart = pieces[0].j - pieces[0].i == 1 and pieces[1].what in ("links", "sign") and pieces[1].j < len(tokens)
-    placed = any(p.what == "quantity" for p in pieces[2:])
-    told = any(p.what in ("kinds", "weak") or placed and p.what in ("materials", "attributes") for p in pieces[2:])
-    return apart and told and not any(p.what == "acts" and p.says == "retract" for p in pieces)
+def _opening(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
+    """``no, wye at 52``: an answer to what was asked, and the wye is there, or no wye."""
+    opener = opener_of(text, tokens, pieces)
+    return [Meaning(opener.said, *way) for way in opener.ways.items()] if opener else []
 
 
 def _left_or_light(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
@@ -105,6 +89,24 @@ SMALL_FT = 12.0  # "1 1/2 offset" is a size: no line is read so near its beginni
 
 
 HAVE_SIDES = ("fitting", "branch", "offset")
+
+
+CLOSERS = {
+    r"[\s,]right\s*\?": {"is it so": "?", "on that side": " on the right"},
+    r"[,;.-]\s*(?:now )?(?:backing|backed) up": {"the camera": "", "the house": ", the house backs up"},
+}  # what a line ends with, and what it is put as in each meaning
+
+
+def _closing(text: str, pieces: Sequence[Piece]) -> list[Meaning]:
+    """``roots at 33, right?``: is it so, or are they on the right? ``..., backing up``: the camera, or the house?"""
+    if not any(p.what == "kinds" for p in pieces):
+        return []
+    for pattern, ways in CLOSERS.items():
+        if closer := re.search(rf"\s*({pattern})[\s.]*$", text, re.I):
+            return [
+                Meaning(closer[1].strip(" ,;.-"), means, text[: closer.start()] + put) for means, put in ways.items()
+            ]
+    return []
 
 
 def _right_at(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:

@@ -170,3 +170,50 @@ def test_an_answer_denies_nothing_of_what_stands_behind_it(thing: str) -> None:
     assert asked.outcome == "asked" and asked.candidates[0] == told
     assert hear_line("no wye at 52", HOUSE).lines == ("52 none: fitting",)
     assert hear_line("no, there's no wye at 52", HOUSE).lines == ("52 none: fitting",)
+
+
+THINGS = (
+    "roots at 33",
+    "wye on the left at 52",
+    "offset half an inch at 20",
+    "scale 5 to 20",
+    "pipe turns to clay at 20",
+    "main at 92",
+)
+
+
+@pytest.mark.parametrize("thing", THINGS)
+def test_what_a_line_opens_with_says_nothing_of_the_pipe(thing: str) -> None:
+    """No side of ``right so``, no size of ``great``, nothing sound of ``perfect``, no place lost behind ``add``."""
+    told = hear_line(thing, HOUSE).lines
+    for opener in (
+        "Right, so",
+        "great,",
+        "perfect,",
+        "good news,",
+        "bad news,",
+        "next,",
+        "fyi,",
+        "spotted",
+        "add",
+        "not good,",
+    ):
+        heard = hear_line(f"{opener} {thing}", HOUSE)
+        assert (heard.outcome, heard.lines) == ("heard", told), opener
+    for opener, put in (("right,", "right"), ("stop,", "stopped")):
+        asked = hear_line(f"{opener} {thing}", HOUSE)
+        assert asked.outcome == "asked" and asked.candidates[0] == told, opener
+        assert any(put in " ".join(way) for way in asked.candidates[1:]) or opener == "right,", asked.candidates
+
+
+@pytest.mark.parametrize("thing", [t for t in THINGS if "clay" not in t])
+def test_a_verdict_on_a_thing_does_not_deny_it(thing: str) -> None:
+    """``roots at 33, not good`` had been no roots; ``right?`` is no side before it is asked."""
+    kind = hear_line(thing, HOUSE).lines[0].split()[1]
+    for closer in ("not good", "not pretty", "that's not good", "no good", "not nice"):
+        heard = hear_line(f"{thing}, {closer}", HOUSE)
+        assert heard.outcome != "kept" and not any("none" in line for line in heard.lines), closer
+        assert any(kind in line and "none" not in line for line in heard.lines or heard.candidates[0]), closer
+    assert hear_line(f"{thing}, right?", HOUSE).outcome == "asked"
+    backing = hear_line(f"{thing}, backing up", HOUSE)
+    assert backing.outcome == "asked" and backing.candidates[0] == hear_line(thing, HOUSE).lines
