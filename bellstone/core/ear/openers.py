@@ -10,7 +10,7 @@ from bellstone.core.ear.token import Token
 _VERDICT = r"(?:(?:that|this|it)(?: i|')s )?(?:not|no) (?:so |too |looking )?(?:good|pretty|great|nice)"
 _APART = (
     _VERDICT,
-    "nope", "nah", "naw", "great", "perfect", "excellent", "beautiful", "awesome", "cool", "hang on", "hold on",
+    "nope", "nah", "naw", "great", "perfect", "excellent", "beautiful", "awesome", "cool",
     "one sec", "next", "next one", "next up", "again", "good news", "bad news", "damn", "darn", "dang", "fyi", "btw", "by the way",
     "to be clear", "just to be clear", "for the record", "for your information", "first", "first off", "first of all", "second", "secondly",
     "third", "lastly", "last one", "last thing", "one more", "one more thing", "another one", "also", "hi", "hello", "hey", "good morning",
