@@ -36,6 +36,7 @@ BEING = words_of("is was are were been be could can")
 VERDICTS = words_of(
     "good pretty nice great fun ideal happy pleasant ok okay alright perfect lovely healthy"
 )  # of it, as it is there
+SO = words_of("a an so too very that really all looking look the")  # may stand between *not* and a verdict
 OF_WATER = ("rest", "running")
 OF_A_BOUND = words_of(
     "over more above than exceeding up beyond bigger greater less under below quite even exactly all much near"
@@ -92,6 +93,8 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
     while end < len(pieces) and not _parts(pieces[end], tokens) and pieces[end].what in MAY_BE_DENIED[1:]:
         end += 1
     after = pieces[end] if end < len(pieces) else None
+    if after is not None and after.says == "sound" and _said(pieces[n + 1 : end], tokens) <= SO:
+        return start, end + 1  # "roots at 33, doesn't look good"
     if after is not None and not _parts(after, tokens):
         if after.what != "quantity":
             return None
@@ -110,7 +113,8 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
 
 def _is_beside(negative: Piece, denied: Sequence[Piece], tokens: Sequence[Token]) -> bool:
     said = _said(denied, tokens)
-    if said & VERDICTS and not any(p.what in ("attributes", "shares") for p in denied):
+    verdict = next((w for p in denied for w in _words(p, tokens) if w not in SO), "")
+    if verdict in VERDICTS and not any(p.what in ("attributes", "shares") for p in denied):
         return True  # "roots at 33, not good": they are there
     telling = bool(said & ABLE) or any(p.what not in CARRY for p in denied)
     if said <= OF_BELIEF | AUXILIARY:

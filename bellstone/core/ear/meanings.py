@@ -129,7 +129,7 @@ def of_two_meanings(said: Heard, meant: Sequence[Meaning], heard: Sequence[Heard
     first = [h.lines or next(iter(h.candidates), ()) for h in told if h.outcome != "kept"]
     rest = [c for h in told for c in h.candidates[1:]]
     ways = tuple(dict.fromkeys(way for way in (*first, *rest) if way))[:MOST_CANDIDATES]
-    why = f"“{meant[0].word}”: {' or '.join(m.means for m in meant)}?"
+    why = f"“{meant[0].word}”: {', or '.join(m.means for m in meant)}?"
     return replace(said, outcome="asked", lines=(), candidates=ways, why=why, more="") if ways else said
 
 

@@ -8,8 +8,9 @@ from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.token import Token
 
 _VERDICT = r"(?:(?:that|this|it)(?: i|')s )?(?:not|no) (?:so |too |looking )?(?:good|pretty|great|nice)"
+_ASKED_AND_DENIED = r"(?:is|was|are) (?:that|this|it|those|they) [a-z' ]{2,30}\?+ (?:no|nope|nah)"  # "is that the main? no, a wye at 52"
 _APART = (
-    _VERDICT,
+    _VERDICT, _ASKED_AND_DENIED,
     "nope", "nah", "naw", "great", "perfect", "excellent", "beautiful", "awesome", "cool",
     "one sec", "next", "next one", "next up", "again", "good news", "bad news", "damn", "darn", "dang", "fyi", "btw", "by the way",
     "to be clear", "just to be clear", "for the record", "for your information", "first", "first off", "first of all", "second", "secondly",
@@ -31,11 +32,13 @@ _LEADING = (
 )
 _COMMA = r"\s*(?:[,.;:!]+|\s-+|…)\s+"
 _SAYS_NOTHING = re.compile(rf"\s*(?:({'|'.join(_APART)}){_COMMA}|({'|'.join(_LEADING)})\s+)", re.I)
-_MAY_SAY = re.compile(rf"\s*(no|right|stop|stop there){_COMMA}", re.I)
+_NO_THING = r"(?!(?:it|that|this|the|here|at|on|is|was|set|made|\d)\b)"
+_MAY_SAY = re.compile(rf"\s*(?:(no|right|stop|stop there){_COMMA}|(mark)\s+{_NO_THING})", re.I)
 _MEANS = {
     "no": ("an answer", "none of it", "no "),
     "right": ("so it is", "on that side", "right side "),
     "stop": ("a call to stop", "stopped there", "stopped, "),
+    "mark": ("write it down", "marked above it", "marked "),
     "stop there": ("a call to stop", "stopped there", "stopped, "),
 }
 

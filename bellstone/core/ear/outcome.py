@@ -92,6 +92,7 @@ class Outcome:
     def outcome(self) -> Heard:
         self._no_belly()
         self._not_the_other_form()
+        self._not_well()
         there = {(f.kind, place_said(f)) for f in self.found if not f.negative}
         self.doubts += self._not_seen_there()
         if any(f.negative and (f.kind, place_said(f)) in there for f in self.found):
@@ -131,6 +132,13 @@ class Outcome:
             if here is not None:
                 here.keep(f"not a {f.named.removeprefix('a ')}")
                 self.found.remove(f)
+
+    def _not_well(self) -> None:
+        """``33 is not fine``: that it is not well tells no thing that could be written."""
+        unwell = [f for f in self.found if f.negative and f.kind == "sound"]
+        if unwell:
+            self.found = [f for f in self.found if f not in unwell]
+            self.doubts.append("not well: what is wrong there?")
 
     def _was_cleaned(self) -> None:
         """``Root ball 53. Cut it. Ring left``: that it was cut is said by the state that is left."""

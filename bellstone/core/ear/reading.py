@@ -142,8 +142,13 @@ def _settles(reading: EntryReading, scheme: Scheme) -> bool:
 
 
 def _only_where(reading: EntryReading) -> bool:
-    """Whether all that is asked is whether feet are where a thing is: ``main is about 85 feet`` may be how far as well."""
-    return [len(q.choices) for q in reading.questions] == [1] and "Feet are no size" in reading.questions[0].text
+    """Whether all that is asked is where a thing is: ``main is about 85 feet`` may be how far; *roots at 33, right?* is there."""
+    if len(reading.questions) != 1:
+        return False
+    question = reading.questions[0]
+    nowhere = all(act.act == "see" and act.sighting.position.by == "order" for act in reading.acts)
+    one_way = len(question.choices) == 1 and "Feet are no size" in question.text
+    return one_way or nowhere and "A bare number" in question.text
 
 
 def _is_whole(heard: Heard) -> bool:

@@ -5,7 +5,7 @@ Each stands for a construction: a doubt told as a question, how far one did not 
 
 import pytest
 
-from bellstone.core.ear import hear_line
+from bellstone.core.ear import hear_line, listen
 from bellstone.core.scheme import house_scheme
 from tests.core.ear.test_plain_talk import same
 
@@ -105,6 +105,11 @@ HEARD = {
     "I'd look at it again in a year or after the next backup": [
         "recommend I'd look at it again in a year or after the next backup",
     ],
+    # what was asked and denied is not there, what stands behind it is; a verdict keeps its words
+    "is that the main? no, wye at 52": ["52 fitting wye"],
+    "was that a bend? nope, offset at 41 half inch": ["41 offset 0.5in"],
+    "crack at 20, doesn't look good": ['20 crack "doesn\'t look good"'],
+    "mark the hole at 40": ["40 located"],
     # advice with a condition is advice; a repair that is there is none
     "next look in two years unless it backs up again": ["next look in two years unless it backs up again"],
     "repair it at 33": ["recommend repair it at 33"],
@@ -135,6 +140,11 @@ ASKED = {
     "not completely blocked at 44, roots": [],
     "22 cut (roots on the neighbor's side)": [],
     "the line is dry all the way. Good to the street.": [],
+    # that it is not well is no thing
+    "33 is not fine": [],
+    "pipe not sound from 20 to 30": [],
+    "cracks at 20 not there good pipe": [],
+    "mark hole at 40": [("40 hole",), ("40 located",)],
 }  # fmt: skip
 
 
@@ -217,3 +227,22 @@ def test_a_verdict_on_a_thing_does_not_deny_it(thing: str) -> None:
     assert hear_line(f"{thing}, right?", HOUSE).outcome == "asked"
     backing = hear_line(f"{thing}, backing up", HOUSE)
     assert backing.outcome == "asked" and backing.candidates[0] == hear_line(thing, HOUSE).lines
+
+
+def test_no_line_says_that_nothing_is_well() -> None:
+    """*None: sound* tells nobody what is wrong: it is asked, or kept beside the thing it is said of."""
+    for said in (
+        "33 is not fine",
+        "not okay at 33",
+        "33 not clean",
+        "roots at 33 not looking good",
+        "the pipe is not sound, 20 to 30",
+    ):
+        heard = hear_line(said, HOUSE)
+        assert not any("none: sound" in line for way in (heard.lines, *heard.candidates) for line in way), said
+
+
+def test_what_a_number_is_of_is_not_asked_where_another_thing_is() -> None:
+    """The question that is left is of the side, and each answer to it has the footage."""
+    question = listen("roots at 33, right?", HOUSE, typed=True).questions[0]
+    assert [choice.line for choice in question.choices] == ["33 roots?", "33 roots right"]
