@@ -93,7 +93,10 @@ def _span(pieces: Sequence[Piece], n: int, tokens: Sequence[Token]) -> tuple[int
     while end < len(pieces) and not _parts(pieces[end], tokens) and pieces[end].what in MAY_BE_DENIED[1:]:
         end += 1
     after = pieces[end] if end < len(pieces) else None
-    if after is not None and after.says == "sound" and _said(pieces[n + 1 : end], tokens) <= SO:
+    of_it = all(
+        p.what != "unknown" or set(_words(p, tokens)) <= AUXILIARY for p in pieces[start:n]
+    ) and "never" not in _words(pieces[n], tokens)
+    if after is not None and after.says == "sound" and of_it and _said(pieces[n + 1 : end], tokens) <= SO:
         return start, end + 1  # "roots at 33, doesn't look good"
     if after is not None and not _parts(after, tokens):
         if after.what != "quantity":

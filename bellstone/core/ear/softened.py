@@ -89,6 +89,8 @@ def of_a_number(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> Pie
 def is_about(pieces: Sequence[Piece], tokens: Sequence[Token], i: int) -> bool:
     """Whether what stands before a footage makes it about so far: ``roughly at 60``, ``around the 60 foot mark``."""
     before = words_at(tokens, pieces, i - 1)
+    if i and pieces[i - 1].what in ("attributes", "kinds", "weak") and " " in before:
+        return False  # "cracked all the way around 20-22"
     aside = (
         before in ("the", "at", "@") and i > 1 and pieces[i - 2].what not in ("attributes", "kinds", "weak")
     )  # not "roots all around at 41", "cracked all the way around at 45"

@@ -31,7 +31,7 @@ FAMILIES = {
     "roots at 30, over seventy percent": ["30 roots over 70%"],
     "roots at 30, barely anything": ["30 roots slight"],
     "roots at 30, pretty big": ["30 roots large"],
-    "huge root ball at 30": ["30 roots ball"],
+    "huge root ball at 30": ["30 roots ball large"],
     "minor offset at 30": ["30 offset slight"],
     "four inch clay from 10 to 40": ["10-40 pipe clay 4in"],
     '4" VCP 10-40': ["10-40 pipe clay 4in"],

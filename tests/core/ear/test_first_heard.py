@@ -110,6 +110,14 @@ HEARD = {
     "was that a bend? nope, offset at 41 half inch": ["41 offset 0.5in"],
     "crack at 20, doesn't look good": ['20 crack "doesn\'t look good"'],
     "mark the hole at 40": ["40 located"],
+    # a name that holds a size or a side keeps it
+    "big root ball at 40": ["40 roots ball large"],
+    "dense root mass at 40": ["40 roots ball heavy"],
+    "small hair roots at 40": ["40 roots hair small"],
+    "Medium scale all around from 0 to 18.": ["0-18 scale medium all"],
+    "shattered all around at 40": ["40 break shattered all"],
+    "crown flattened at 40": ["40 deformed crown"],
+    "heavy scale all the way around 5-20": ["5-20 scale heavy all"],
     # advice with a condition is advice; a repair that is there is none
     "next look in two years unless it backs up again": ["next look in two years unless it backs up again"],
     "repair it at 33": ["recommend repair it at 33"],
@@ -144,6 +152,7 @@ ASKED = {
     "33 is not fine": [],
     "pipe not sound from 20 to 30": [],
     "cracks at 20 not there good pipe": [],
+    "root cause is the landlord never cleans it okay moving on": [],
     "mark hole at 40": [("40 hole",), ("40 located",)],
 }  # fmt: skip
 
