@@ -135,7 +135,8 @@ def save(row: StoredLateral) -> None:
     row.save()
     record = record_of(row)
     words = found_by(record, assessment_of(row), scheme_of(record))
-    FoundBy.objects.update_or_create(lateral=row, defaults={"words": words})
+    if not FoundBy.objects.filter(lateral=row).update(words=words):
+        FoundBy.objects.create(lateral=row, words=words)
 
 
 def difference(before: Lateral, after: Lateral) -> tuple[str, str]:

@@ -69,17 +69,10 @@ def _lists(path: str, a: tuple[Any, ...], b: tuple[Any, ...]) -> Iterator[Operat
 
 def _shared(a: tuple[Any, ...], b: tuple[Any, ...]) -> tuple[int, int]:
     """How many at the start and at the end of two lists are alike."""
-    start, shorter = 0, min(len(a), len(b))
-    while start < shorter and _alike(a[start], b[start]):
-        start += 1
-    end = 0
-    while end < shorter - start and _alike(a[-1 - end], b[-1 - end]):
-        end += 1
-    return start, end
-
-
-def _alike(a: Any, b: Any) -> bool:
-    return a is b or bool(a == b)
+    shorter = min(len(a), len(b))
+    start = next((n for n, (x, y) in enumerate(zip(a, b, strict=False)) if x is not y and x != y), shorter)
+    from_the_end = zip(reversed(a), reversed(b), range(shorter - start), strict=False)
+    return start, next((n for x, y, n in from_the_end if x is not y and x != y), shorter - start)
 
 
 def _ids(things: tuple[Any, ...]) -> dict[str, Any]:
