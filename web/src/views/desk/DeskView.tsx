@@ -1,7 +1,7 @@
 import { Button, Drawer, Menu, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { useDocumentTitle, useHotkeys } from '@mantine/hooks';
 import { Link, useParams, useSearch } from '@tanstack/react-router';
-import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useMemo, useRef, useState } from 'react';
 import { type Desk, type Finding, inWords } from '../../api/client';
 import { edits } from '../../api/edits';
 import { useDeskQuery } from '../../api/queries';
@@ -280,20 +280,7 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
           redo
         </Button>
       )}
-      <Menu transitionProps={{ duration: 0 }}>
-        <Menu.Target>
-          <Button size="compact-xs" variant="subtle">
-            save as…
-          </Button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          {EXPORTS.map(([path, words]) => (
-            <Menu.Item key={path} component="a" href={`/api/laterals/${desk.id}/${path}`} download>
-              {words}
-            </Menu.Item>
-          ))}
-        </Menu.Dropdown>
-      </Menu>
+      <SaveAs id={desk.id} />
       <Button size="compact-xs" variant="subtle" onClick={() => onOver('commands')}>
         find Ctrl K
       </Button>
@@ -315,6 +302,26 @@ function Top({ desk, sheet, narrow, onOver }: TopProps) {
     </header>
   );
 }
+
+/** Not drawn again with every edit: its parts are many, and it depends on none. */
+const SaveAs = memo(function SaveAs({ id }: { id: number }) {
+  return (
+    <Menu transitionProps={{ duration: 0 }}>
+      <Menu.Target>
+        <Button size="compact-xs" variant="subtle">
+          save as…
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {EXPORTS.map(([path, words]) => (
+          <Menu.Item key={path} component="a" href={`/api/laterals/${id}/${path}`} download>
+            {words}
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
+  );
+});
 
 function Foot({ desk, sheet, second }: { desk: Desk; sheet: Sheet; second: boolean }) {
   const { assessment } = desk;
