@@ -6,7 +6,7 @@ from math import hypot, inf
 import networkx as nx
 import numpy as np
 import pytest
-from hypothesis import assume, given
+from hypothesis import assume, example, given
 from hypothesis import strategies as st
 from scipy.stats import chi2
 from shapely import unary_union
@@ -135,6 +135,8 @@ def test_a_window_is_bounded_by_all_that_was_told_before_and_after(told: Orderin
 
 
 @given(st.lists(FEET, min_size=1, max_size=4), st.lists(FEET, min_size=1, max_size=4), st.floats(0.1, 2.0))
+@example([3.0], [4.5], 0.1)  # as far apart as may be, to either side
+@example([4.5], [3.0], 0.1)
 def test_pairs_of_two_passes_are_the_nearest_in_all(out: list[float], back: list[float], sigma: float) -> None:
     """Hungarian assignment against every assignment there is: first the most pairs, then the least distance in all."""
 

@@ -114,7 +114,7 @@ def _candidates(a: Sequence[Look], b: Sequence[Look]) -> tuple[list[int], list[i
     columns: list[int] = []
     costs: list[float] = []
     for i, x in enumerate(a):
-        reach = max(SAME_FT, WINDOW_SIGMA * hypot(x.sigma, widest))
+        reach = max(SAME_FT, WINDOW_SIGMA * hypot(x.sigma, widest)) + 1e-6  # who is within is told below
         low, high = np.searchsorted(stations, [(x.station or 0.0) - reach, (x.station or 0.0) + reach])
         for j in range(int(low), int(high)):
             apart = abs((x.station or 0.0) - float(stations[j]))
