@@ -12,6 +12,7 @@ from bellstone.core.ear.excepted import excepted
 from bellstone.core.ear.flush_and_length import lengths_told
 from bellstone.core.ear.found import NOTHING_THERE, Found, Hearing, Part, told_last
 from bellstone.core.ear.heard import Context, Heard, WordUsed
+from bellstone.core.ear.just_there import just_there
 from bellstone.core.ear.lexicon import Lexicon, house_lexicon
 from bellstone.core.ear.meanings import as_hours, of_two_meanings, taps_of_the_main, two_meanings, with_candidate
 from bellstone.core.ear.numbers import joined_numbers
@@ -62,7 +63,8 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
     if whole := _as_a_whole(text, tokens, lexicon):
         return whole
-    pieces = denied_beside(no_more_than(excepted(cover_of(tokens, lexicon), tokens), tokens), tokens)
+    pieces = just_there(cover_of(tokens, lexicon), tokens)
+    pieces = denied_beside(no_more_than(excepted(pieces, tokens), tokens), tokens)
     pieces = taps_of_the_main(or_so_deep(deep_there(pieces, tokens), tokens), tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)
     said = line.hear(context)

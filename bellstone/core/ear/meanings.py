@@ -21,16 +21,19 @@ class Meaning:
 
 
 def taps_of_the_main(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
-    """``main 94, tap on top``: beside the main, told first and at the one footage, the tap is how the line meets it."""
+    """``main 94, tap on top``: beside the main, told first and at the one footage, the tap or saddle is how the line meets it."""
     footages = [p for p in pieces if p.what == "quantity" and p.says in ("bare", "ft", "ft_in")]
     main = next((n for n, p in enumerate(pieces) if p.what == "kinds" and p.says.split()[0] == "main"), len(pieces))
     denied = any(p.what in ("negatives", "hedges") for p in pieces)
     if len(footages) != 1 or denied:
         return list(pieces)
-    return [
-        replace(p, what="fillers", says="") if n > main and p.what == "ambiguous" and tokens[p.i].word == "tap" else p
-        for n, p in enumerate(pieces)
-    ]
+    met = {"tap": ("fillers", ""), "saddle": ("kinds", "main saddle")}  # how the line meets it: a tap says no more
+    out = list(pieces)
+    for n, p in enumerate(pieces):
+        how = next((met[t.word] for t in tokens[p.i : p.j] if t.word in met), None)
+        if n > main and p.what == "ambiguous" and how:
+            out[n] = replace(p, what=how[0], says=how[1])
+    return out
 
 
 def two_meanings(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:

@@ -6,8 +6,18 @@ from typing import Any
 from bellstone.core.ear.heard import Heard
 from bellstone.core.ear.hearing import hear_line
 from bellstone.core.ear.lexicon import house_lexicon
-from bellstone.core.ear.written import FREE, is_written_out
-from bellstone.core.entry import Choice, EntryReading, Question, Span, WordUse, kind_words, read_line, words_for
+from bellstone.core.ear.written import FREE, JUST_THERE, is_written_out, named_by_a_form
+from bellstone.core.entry import (
+    Choice,
+    EntryReading,
+    Question,
+    Span,
+    WordUse,
+    kind_words,
+    read_line,
+    sighting_line,
+    words_for,
+)
 from bellstone.core.scheme import Scheme
 
 MOST_BEGUN = 4  # words of a line whose kind is still being typed: "41 r 70% joint"
@@ -41,39 +51,44 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
     if _is_written(text, reading, scheme):
         return reading
     stamp = _STAMP.match(text)
-    body = text[stamp.end() :] if stamp else text
-    heard = hear_line(body, scheme)
+    shift = stamp.end() if stamp else 0
     time_s = int(stamp["m"]) * 60.0 + int(stamp["s"]) if stamp else None
-    better = (
-        heard.outcome == "asked"
-        and reading.questions
-        and not (typed and _is_begun(reading))
-        and (not _settles(reading, scheme) or _only_where(reading) and len(heard.candidates) > 1 or _is_whole(heard))
-    )
-    if heard.outcome != "heard" and typed and (_is_talk(reading) or _swallows(reading, scheme)):
-        asked = heard.outcome == "asked"
-        whole = Span(start=0, end=len(text), why=heard.why)
-        kept = EntryReading(text=text, unread=(whole,), time_s=time_s)
-        return _as_reading(text, heard, scheme, stamp.end() if stamp else 0, time_s) if asked else kept
-    if heard.outcome != "heard" and _is_asked_or_begun(reading, typed) and not better:
+    heard = hear_line(text[shift:], scheme)
+    as_heard = _as_reading(text, heard, scheme, shift, time_s)
+    if heard.outcome == "heard" or heard.outcome == "asked" and JUST_THERE.search(text):
+        return as_heard
+    if form := named_by_a_form(text, reading, scheme):
+        return _asked_of_a_form(text, form, reading, heard)
+    if typed and (_is_talk(reading) or _swallows(reading, scheme)):
+        return as_heard if heard.outcome == "asked" else _kept(text, heard, time_s)
+    if _is_asked_or_begun(reading, typed) and not _asks_better(heard, reading, scheme, typed):
         return reading
-    if heard.outcome == "kept":
-        # on a page nothing is completed; at the entry line, nothing beside words that are not understood
-        if (reading.unread or not typed) and reading.acts and not _is_named(text, reading, scheme):
-            whole = Span(start=0, end=len(text), why=heard.why)
-            return EntryReading(text=text, unread=(whole,), time_s=time_s)
-        if typed and reading.unread and reading.acts and not re.search(r"\d", text):
-            return _partly_read(text, reading)
-        if (
-            not typed
-            and reading.acts
-            and not reading.unread
-            and not reading.questions
-            and _completes_a_word(text, reading, scheme)
-        ):
-            return _completed(text, reading)
-        return reading if typed or not reading.unread or not reading.acts else _partly_read(text, reading)
-    return _as_reading(text, heard, scheme, stamp.end() if stamp else 0, time_s)
+    return as_heard if heard.outcome == "asked" else _not_heard(text, reading, heard, scheme, typed, time_s)
+
+
+def _asks_better(heard: Heard, reading: EntryReading, scheme: Scheme, typed: bool) -> bool:
+    """Whether what the ear asks is nearer to what was said than the question of the entry language."""
+    if heard.outcome != "asked" or not reading.questions or typed and _is_begun(reading):
+        return False
+    return not _settles(reading, scheme) or _only_where(reading) and len(heard.candidates) > 1 or _is_whole(heard)
+
+
+def _not_heard(
+    text: str, reading: EntryReading, heard: Heard, scheme: Scheme, typed: bool, time_s: float | None
+) -> EntryReading:
+    """A line that the ear keeps: on a page nothing is completed; at the entry line, nothing beside words not understood."""
+    acted, lost = bool(reading.acts), bool(reading.unread)
+    if acted and (lost or not typed) and not _is_named(text, reading, scheme):
+        return _kept(text, heard, time_s)
+    if acted and lost and (not typed or not re.search(r"\d", text)):
+        return _partly_read(text, reading)
+    if acted and not typed and not reading.questions and _completes_a_word(text, reading, scheme):
+        return _completed(text, reading)
+    return reading
+
+
+def _kept(text: str, heard: Heard, time_s: float | None) -> EntryReading:
+    return EntryReading(text=text, unread=(Span(start=0, end=len(text), why=heard.why),), time_s=time_s)
 
 
 def reading_of(heard: Heard, scheme: Scheme, time_s: float | None = None) -> EntryReading:
@@ -215,6 +230,18 @@ def _completed(text: str, reading: EntryReading) -> EntryReading:
     choice = Choice(label=reading.completed, line=reading.completed)
     question = Question(text="a word, or the beginning of one?", start=0, end=len(text.strip()), choices=(choice,))
     return EntryReading(text=text, questions=(question,), time_s=reading.time_s)
+
+
+def _asked_of_a_form(text: str, form: str, reading: EntryReading, heard: Heard) -> EntryReading:
+    """``42 tap``: what the ear makes of it, and what the form would be written out; by itself it enters nothing."""
+    ways = [" ; ".join(way) for way in heard.candidates if way]
+    if all(act.act == "see" for act in reading.acts):
+        ways.append(" ; ".join(sighting_line(act.sighting) for act in reading.acts if act.act == "see"))
+    choices = tuple(Choice(label=way, line=way) for way in dict.fromkeys(ways))
+    why = heard.why if heard.outcome == "asked" else f"“{form}” alone: what of it?"
+    return EntryReading(
+        text=text, questions=(Question(text=why, start=0, end=len(text), choices=choices),), time_s=reading.time_s
+    )
 
 
 def _partly_read(text: str, reading: EntryReading) -> EntryReading:

@@ -1,8 +1,10 @@
 """Whether a line is written in the entry language itself: then it is read as it stands."""
 
 import re
+from collections.abc import Iterable
 
 from bellstone.core.ear.heard import Heard, WordUsed
+from bellstone.core.ear.lexicon import house_lexicon
 from bellstone.core.ear.quantities import MOST_INCHES
 from bellstone.core.entry import FILLERS, EntryReading, kind_words, read_line
 from bellstone.core.record import BetweenPosition, LandmarkPosition, Sighting
@@ -25,6 +27,13 @@ FREE = frozenset({
 })  # fmt: skip
 
 
+# "right at the joint", "right there": just there, and no side; a side is asked in "roots at 33, right?"
+JUST_THERE = re.compile(
+    r"\bright (?:there|here|at|on|by|before|after|past|behind|in|from|under|over|above|where|next|about|now)\b|,\s*right\s*\?",
+    re.I,
+)
+
+
 def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
     """Whether nothing was completed or swallowed: what was read prints as what was written."""
     typed, read = (set(re.findall(r"[a-z']+", words.lower())) for words in (text, reading.completed))
@@ -35,6 +44,8 @@ def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:
     ends = [act.reason for act in reading.acts if act.act == "end"]
     if any(len(reason.split()) > REASON_WORDS or any(c.isdecimal() for c in reason) for reason in ends):
         return False  # a reason with a place in it is a finding of its own
+    if any(act.act == "see" for act in reading.acts) and JUST_THERE.search(text):
+        return False
     if not all(_names_it(text, act.sighting, scheme) for act in reading.acts if act.act == "see"):
         return False
     if any(
@@ -83,6 +94,30 @@ def _names_it(text: str, said: Sighting, scheme: Scheme) -> bool:
     kind = scheme.kinds.get(said.kind)
     if kind is None or said.kind == "pipe" or said.none_of:
         return True
-    forms = (w for form, synonyms in kind.forms.items() for w in (form, *synonyms))
+    things = house_lexicon().things
+    forms = [w for w in _forms_in(text, said, scheme) if things.get(w.replace("_", " ")) == said.kind]
+    return bool(forms) or _stands_in(text, (said.kind, *kind.synonyms))
+
+
+def named_by_a_form(text: str, reading: EntryReading, scheme: Scheme) -> str:
+    """The word that a thing stands there by, where it is a form of several things, or a word of talk: ``42 fine``, ``42 tap``.
+
+    Beside a size or a joint it is the form that is written short, ``48 up 1/2in``.
+    """
+    for act in () if reading.unread or reading.questions else reading.acts:
+        if act.act != "see" or _names_it(text, act.sighting, scheme):
+            continue
+        if act.sighting.size is None and act.sighting.at is None and (forms := _forms_in(text, act.sighting, scheme)):
+            return forms[0].replace("_", " ")
+    return ""
+
+
+def _forms_in(text: str, said: Sighting, scheme: Scheme) -> list[str]:
+    kind = scheme.kinds.get(said.kind)
+    forms = (w for form, synonyms in kind.forms.items() for w in (form, *synonyms)) if kind else ()
+    return [form for form in forms if _stands_in(text, (form,))]
+
+
+def _stands_in(text: str, names: Iterable[str]) -> bool:
     spoken = " ".join(re.findall(r"[a-z_]+", text.lower())).replace("_", " ")
-    return any(re.search(rf"\b{name.replace('_', ' ')}\b", spoken) for name in (said.kind, *kind.synonyms, *forms))
+    return any(re.search(rf"\b{name.replace('_', ' ')}\b", spoken) for name in names)
