@@ -24,6 +24,7 @@ from bellstone.core.ear.remarks import Remarks
 from bellstone.core.ear.same_again import same_again
 from bellstone.core.ear.sentence import Sentence
 from bellstone.core.ear.softened import no_more_than
+from bellstone.core.ear.tags import tagged
 from bellstone.core.ear.token import Token
 from bellstone.core.ear.tokens import tokens_of
 from bellstone.core.ear.who_speaks import OF_THE_HOUSE, is_complaint, is_reported, names_who_says, saying
@@ -63,7 +64,7 @@ def _with_each_meaning(text: str, scheme: Scheme, lexicon: Lexicon, context: Con
     tokens = joined_numbers(tokens_of(text[:MOST_CHARS], lexicon))
     if whole := _as_a_whole(text, tokens, lexicon):
         return whole
-    pieces = just_there(cover_of(tokens, lexicon), tokens)
+    pieces = tagged(just_there(cover_of(tokens, lexicon), tokens), tokens)
     pieces = denied_beside(no_more_than(excepted(pieces, tokens), tokens), tokens)
     pieces = taps_of_the_main(or_so_deep(deep_there(pieces, tokens), tokens), tokens)
     line = _Line(text, tokens, pieces, lexicon, scheme)

@@ -19,6 +19,7 @@ _APART = (
     "continuing", "continuing on", "ps", r"p\.s", "dear customer", "okay team", "team", "everybody",
 )  # fmt: skip
 _LEADING = (
+    r"(?:nope|nah|naw)(?= \d)",
     r"right,? so,?",
     "spotted",
     "seeing",

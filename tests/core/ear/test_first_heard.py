@@ -110,6 +110,11 @@ HEARD = {
     "was that a bend? nope, offset at 41 half inch": ["41 offset 0.5in"],
     "crack at 20, doesn't look good": ['20 crack "doesn\'t look good"'],
     "mark the hole at 40": ["40 located"],
+    # said to somebody who looks on
+    "roots at 33, see?": ["33 roots"],
+    "33 crack, okay?": ["33 crack"],
+    "nope 33 is clean": ["33 sound"],
+    "roots at 33?": ["33 roots?"],
     # a name that holds a size or a side keeps it
     "big root ball at 40": ["40 roots ball large"],
     "dense root mass at 40": ["40 roots ball heavy"],
