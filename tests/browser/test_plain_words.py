@@ -126,7 +126,7 @@ def test_what_is_under_review_outlives_the_window_and_what_is_asked_stays(analys
     analyst.review.get_by_role("button", name="Done").click()
     kept = analyst.page.get_by_label("Lines kept as said")
     expect(kept).to_contain_text("drop at 35")
-    kept.get_by_role("button", name="35 drop").click()
+    kept.get_by_role("button", name="35 offset drop").click()
     expect(analyst.row("offset, drop")).to_contain_text("35.0")
 
 

@@ -153,7 +153,8 @@ def _is_named(text: str, reading: EntryReading, scheme: Scheme) -> bool:
 def _settles(reading: EntryReading, scheme: Scheme) -> bool:
     """Whether each way that a question offers is a line that asks nothing more."""
     lines = [choice.line for question in reading.questions for choice in question.choices]
-    return not _is_begun(reading) and all(read_line(line, scheme).can_be_added for line in lines)
+    ways = [(line, read_line(line, scheme)) for line in lines]
+    return not _is_begun(reading) and all(r.can_be_added and not named_by_a_form(line, r, scheme) for line, r in ways)
 
 
 def _only_where(reading: EntryReading) -> bool:
