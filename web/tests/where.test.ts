@@ -4,6 +4,7 @@ import { getAxis, RAFT_PAD_PX, SLOT_PX, withOrigin } from '../src/strip/get-axis
 import { whereWords } from '../src/strip/get-where';
 import { areaPath, linePath } from '../src/strip/paths';
 import type { StripState } from '../src/strip/use-strip';
+import { withRoom } from '../src/strip/words-room';
 import { assessment, finding } from './specimen';
 
 const MAIN = { name: 'main', station_ft: 60, backwards: true };
@@ -163,5 +164,16 @@ describe('a path', () => {
         expect(Math.abs(ay + ((by - ay) * (x - ax)) / (bx - ax) - (ys[i] ?? 0))).toBeLessThan(0.1);
       });
     }
+  });
+});
+
+describe('words beside marks', () => {
+  it('stand only where they have room until the next mark on their line', () => {
+    const roots = { x: 0, y: 20, words: 'roots' }; // 5 letters of 6.2 px between two gaps of 14: 59 px
+    expect(withRoom([roots, { x: 58, y: 20, words: 'crack' }])).toEqual([false, true]);
+    expect(withRoom([roots, { x: 60, y: 20, words: 'crack' }])).toEqual([true, true]);
+    expect(withRoom([roots, { x: 0, y: 20, words: 'crack' }])).toEqual([false, false]); // one place
+    expect(withRoom([roots, { x: 20, y: 40, words: 'crack' }])).toEqual([true, true]); // another line
+    expect(withRoom([])).toEqual([]);
   });
 });

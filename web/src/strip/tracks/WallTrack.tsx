@@ -1,6 +1,7 @@
 import type { Finding } from '../../api/client';
 import { familyMark } from '../Marks';
 import { drawnSpan, SPARE_PX, useStrip } from '../use-strip';
+import { withRoom } from '../words-room';
 import { EARLIER_PX, EarlierBand } from './EarlierBand';
 import { ratingOf } from './FindingsTrack';
 import classes from './tracks.module.css';
@@ -96,6 +97,14 @@ function Wall({ height }: { height: number }) {
   const drawn = assessment.findings.filter(
     (f) => f.family !== 'event' && f.how !== 'throughout' && (ratingOf(f) || f.how !== 'station') && inView(f),
   );
+  const heightOf = (f: Finding) => {
+    const [first] = clockBars(f);
+    return (((first?.[0] ?? 0) + (first?.[1] ?? 1)) / 2) * field;
+  };
+  const worded =
+    axis.pxPerFt >= WORDS_FROM_PX
+      ? withRoom(drawn.map((f) => ({ x: axis.xOf(f)[0], y: heightOf(f), words: f.words })))
+      : [];
   let lastMark = Number.NEGATIVE_INFINITY;
   const edge = [Math.max(0, left - SPARE_PX), Math.min(axis.width, left + drawing + SPARE_PX)];
   return (
@@ -122,7 +131,7 @@ function Wall({ height }: { height: number }) {
             .filter((x) => x > left - SPARE_PX && x < left + drawing + SPARE_PX)
             .map((x) => <path key={`p${x}`} className={classes.hair} strokeDasharray="1 3" d={`M${x} 0V${field}`} />),
         )}
-      {drawn.map((f) => {
+      {drawn.map((f, n) => {
         const [a, b] = axis.xOf(f);
         const loose = f.how === 'order';
         const point = b - a < bar;
@@ -130,7 +139,7 @@ function Wall({ height }: { height: number }) {
         if (showMark) lastMark = a;
         const size = axis.pxPerFt >= 16 || loose ? 18 : 12;
         const bars = clockBars(f);
-        const y = ((bars[0]?.[0] ?? 0) + (bars[0]?.[1] ?? 1)) / 2;
+        const y = heightOf(f);
         return (
           // biome-ignore lint/a11y/noStaticElementInteractions: the strip is one tab stop; [ and ] do this by key
           <g key={f.id} data-finding={f.id} onClick={(e) => (e.shiftKey ? pick(f) : select(f))}>
@@ -148,24 +157,18 @@ function Wall({ height }: { height: number }) {
                 />
               ))}
             {loose && <path fill="none" className={classes.dashed} d={`M${a - 20} ${field / 2}h40`} />}
-            {axis.pxPerFt >= WORDS_FROM_PX && !loose && (
-              <text x={a + 14} y={Math.min(y * field + 4, field - 4)} className={classes.halo}>
+            {worded[n] && !loose && (
+              <text x={a + 14} y={Math.min(y + 4, field - 4)} className={classes.halo}>
                 {f.words}
               </text>
             )}
             {showMark && (
               <g className={classes.mark}>
-                <circle
-                  cx={a}
-                  cy={y * field}
-                  r={size / 2 + 2}
-                  className={classes.disc}
-                  data-open={loose || undefined}
-                />
+                <circle cx={a} cy={y} r={size / 2 + 2} className={classes.disc} data-open={loose || undefined} />
                 <use
                   href={`#m-${size === 18 ? f.mark : familyMark(f.family)}`}
                   x={a - size / 2 + 1}
-                  y={y * field - size / 2 + 1}
+                  y={y - size / 2 + 1}
                   width={size - 2}
                   height={size - 2}
                 />
