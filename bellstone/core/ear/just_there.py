@@ -6,7 +6,7 @@ from dataclasses import replace
 from bellstone.core.ear.cover import Piece
 from bellstone.core.ear.token import Token
 
-LEADS = frozenset({
+LEADS = frozenset({  # what leads to a place: *right* before it is *just*
     "at", "on", "in", "from", "by", "under", "over", "above", "below", "beneath", "behind", "before", "after", "past",
     "there", "here", "where", "next", "between", "against", "beside", "near", "inside", "through",
 })  # fmt: skip
@@ -34,13 +34,25 @@ def just_there(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
 
 
 def _beside_a_thing(pieces: Sequence[Piece], tokens: Sequence[Token]) -> list[Piece]:
-    """``roots off to the right``: where they are, and no joint that is off to that side."""
+    """``roots off to the right``, ``crack at 42, off to the left``: where they are, and no joint that is off to that side."""
     out = list(pieces)
-    for n, (thing, piece) in enumerate(zip(pieces, pieces[1:], strict=False), start=1):
+    for n, piece in enumerate(pieces):
         told = " ".join(t.word for t in tokens[piece.i : piece.j])
-        if piece.what == "kinds" and thing.what == "kinds" and told in OFF_TO_A_SIDE:
+        if piece.what == "kinds" and told in OFF_TO_A_SIDE and _is_of(pieces[:n], pieces[n + 1 :], tokens):
             out[n] = replace(piece, what="attributes", says=told.rsplit(" ", 1)[-1])
     return out
+
+
+def _is_of(before: Sequence[Piece], behind: Sequence[Piece], tokens: Sequence[Token]) -> bool:
+    """Whether a side is of the thing before it: nothing but its place and a comma between, and no place of its own behind."""
+    thing = next((n for n in reversed(range(len(before))) if before[n].what == "kinds"), None)
+    if thing is None:
+        return False
+    between = before[thing + 1 :]
+    apart = any(p.what not in ("fillers", "quantity", "links", "places") for p in between)
+    stops = any(p.what == "links" and tokens[p.i].word != "," for p in between)
+    placed = [any(p.what == "quantity" for p in part) for part in (between, behind)]
+    return not apart and not stops and not all(placed)
 
 
 def _leads(behind: Sequence[Piece], tokens: Sequence[Token]) -> bool:

@@ -92,6 +92,7 @@ SMALL_FT = 12.0  # "1 1/2 offset" is a size: no line is read so near its beginni
 
 
 HAVE_SIDES = ("fitting", "branch", "offset")
+EITHER_WAY = frozenset({"at", "on", "in", "by", "from"})  # behind *right*: "right after" is just after
 
 
 CLOSERS = {
@@ -113,14 +114,17 @@ def _closing(text: str, pieces: Sequence[Piece]) -> list[Meaning]:
 
 
 def _right_at(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
-    """``wye right at 20``: on the right, or just there."""
-    for thing, lead in zip(pieces, pieces[1:], strict=False):
-        right, at = tokens[lead.i], tokens[lead.j - 1]
-        sided = thing.what == "kinds" and thing.says.split()[0] in HAVE_SIDES
-        if sided and lead.j - lead.i == 2 and (right.word, at.word) == ("right", "at"):
-            said = text[right.start : at.end]
-            ways = {"on the right": f"on the right, {text[at.start :]}", "just there": text[at.start :]}
-            return [Meaning(said, means, f"{text[: right.start]}{rest}") for means, rest in ways.items()]
+    """``wye right at 20``, ``offset right at the joint``: on the right, or just there."""
+    for thing in pieces:
+        if thing.what != "kinds" or thing.says.split()[0] not in HAVE_SIDES or "right" in thing.says.split():
+            continue
+        for right, at in zip(
+            tokens[thing.i : thing.j + 1], tokens[thing.i + 1 :], strict=False
+        ):  # in its name, or behind
+            if right.word == "right" and right.end - right.start == len("right") and at.word in EITHER_WAY:
+                said = text[right.start : at.end]
+                ways = {"on the right": f"on the right, {text[at.start :]}", "just there": text[at.start :]}
+                return [Meaning(said, means, f"{text[: right.start]}{rest}") for means, rest in ways.items()]
     return []
 
 

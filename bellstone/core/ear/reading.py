@@ -58,7 +58,7 @@ def listen(text: str, scheme: Scheme, typed: bool = False) -> EntryReading:
     if heard.outcome == "heard" or heard.outcome == "asked" and JUST_THERE.search(text):
         return as_heard
     if form := named_by_a_form(text, reading, scheme):
-        return _asked_of_a_form(text, form, reading, heard)
+        return _asked_of_a_form(text, form, reading, heard, shift)
     if typed and (_is_talk(reading) or _swallows(reading, scheme)):
         return as_heard if heard.outcome == "asked" else _kept(text, heard, time_s)
     if _is_asked_or_begun(reading, typed) and not _asks_better(heard, reading, scheme, typed):
@@ -233,15 +233,15 @@ def _completed(text: str, reading: EntryReading) -> EntryReading:
     return EntryReading(text=text, questions=(question,), time_s=reading.time_s)
 
 
-def _asked_of_a_form(text: str, form: str, reading: EntryReading, heard: Heard) -> EntryReading:
+def _asked_of_a_form(text: str, form: str, reading: EntryReading, heard: Heard, shift: int) -> EntryReading:
     """``42 tap``: what the ear makes of it, and what the form would be written out; by itself it enters nothing."""
     ways = [" ; ".join(way) for way in heard.candidates if way]
     if all(act.act == "see" for act in reading.acts):
         ways.append(" ; ".join(sighting_line(act.sighting) for act in reading.acts if act.act == "see"))
-    choices = tuple(Choice(label=way, line=way) for way in dict.fromkeys(ways))
+    choices = tuple(Choice(label=way, line=f"{text[:shift]}{way}") for way in dict.fromkeys(ways))
     why = heard.why if heard.outcome == "asked" else f"“{form}” alone: what of it?"
     return EntryReading(
-        text=text, questions=(Question(text=why, start=0, end=len(text), choices=choices),), time_s=reading.time_s
+        text=text, questions=(Question(text=why, start=shift, end=len(text), choices=choices),), time_s=reading.time_s
     )
 
 

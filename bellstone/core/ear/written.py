@@ -4,6 +4,7 @@ import re
 from collections.abc import Iterable
 
 from bellstone.core.ear.heard import Heard, WordUsed
+from bellstone.core.ear.just_there import LEADS
 from bellstone.core.ear.lexicon import house_lexicon
 from bellstone.core.ear.quantities import MOST_INCHES
 from bellstone.core.entry import FILLERS, EntryReading, kind_words, read_line
@@ -28,10 +29,7 @@ FREE = frozenset({
 
 
 # "right at the joint", "right there": just there, and no side; a side is asked in "roots at 33, right?"
-JUST_THERE = re.compile(
-    r"\bright (?:there|here|at|on|by|before|after|past|behind|in|from|under|over|above|where|next|about|now)\b|,\s*right\s*\?",
-    re.I,
-)
+JUST_THERE = re.compile(rf"\bright (?:{'|'.join(sorted(LEADS))})\b|,\s*right\s*\?", re.I)
 
 
 def is_written_out(text: str, reading: EntryReading, scheme: Scheme) -> bool:

@@ -48,6 +48,32 @@ def test_just_there_is_no_side(thing: str) -> None:
         assert "right" not in listen(line, HOUSE, typed=True).completed.split()
 
 
+@pytest.mark.parametrize(
+    ("said", "lines"),
+    [
+        ("roots at 42 off to the right", ("42 roots right",)),
+        ("crack at 42, off to the left", ("42 crack left",)),
+        ("at 42 roots over to the left", ("42 roots left",)),
+        ("joint at 42 off to the right half inch", ("42 offset right joint 0.5in",)),
+        ("crack at 42, off to the left at 50", ("42 crack", "50 offset left")),
+        ("hit the right spot, roots at 42", ("42 roots",)),
+        ("bend right after the wye at 42", ('42 fitting bend "right after the wye"',)),
+    ],
+)
+def test_off_to_a_side_is_where_a_thing_is(said: str, lines: tuple[str, ...]) -> None:
+    assert hear_line(said, HOUSE).lines == lines
+
+
+@pytest.mark.parametrize(
+    "said", ["42 offset right at joint", "offset right at the joint 42", "wye right on the joint at 42"]
+)
+def test_of_what_has_a_side_it_is_asked(said: str) -> None:
+    reading = listen(said, HOUSE, typed=True)
+    assert not reading.acts
+    sides = ["right" in choice.line.split() for choice in reading.questions[0].choices]
+    assert sides == [True, False]
+
+
 def test_an_r_is_a_side() -> None:
     assert hear_line("i see roots R at about 41 feet", HOUSE).lines == ("~41 roots right",)
 
@@ -99,6 +125,12 @@ def test_a_form_alone_is_asked_with_what_it_may_be(said: str, ways: list[str]) -
     assert set(ways) <= set(offered)
     for way in ways:
         assert listen(way, HOUSE, typed=True).can_be_added
+
+
+def test_what_a_form_is_offered_as_keeps_when_it_was_said() -> None:
+    reading = listen("[1:20] 42 left", HOUSE, typed=True)
+    assert [choice.line for choice in reading.questions[0].choices] == ["[1:20] 42 offset left"]
+    assert listen(reading.questions[0].choices[0].line, HOUSE, typed=True).time_s == 80.0
 
 
 @pytest.mark.parametrize(
