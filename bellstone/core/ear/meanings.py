@@ -92,6 +92,7 @@ SMALL_FT = 12.0  # "1 1/2 offset" is a size: no line is read so near its beginni
 
 
 HAVE_SIDES = ("fitting", "branch", "offset")
+ONE_WAY = frozenset({"up", "drop", "left", "right"})  # a step up goes to no side as well
 EITHER_WAY = frozenset({"at", "on", "in", "by", "from"})  # behind *right*: "right after" is just after
 
 
@@ -116,7 +117,8 @@ def _closing(text: str, pieces: Sequence[Piece]) -> list[Meaning]:
 def _right_at(text: str, tokens: Sequence[Token], pieces: Sequence[Piece]) -> list[Meaning]:
     """``wye right at 20``, ``offset right at the joint``: on the right, or just there."""
     for thing in pieces:
-        if thing.what != "kinds" or thing.says.split()[0] not in HAVE_SIDES or "right" in thing.says.split():
+        says = set(thing.says.split())
+        if thing.what != "kinds" or says.isdisjoint(HAVE_SIDES) or says & ONE_WAY:
             continue
         for right, at in zip(
             tokens[thing.i : thing.j + 1], tokens[thing.i + 1 :], strict=False

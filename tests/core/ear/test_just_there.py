@@ -57,6 +57,7 @@ def test_just_there_is_no_side(thing: str) -> None:
         ("joint at 42 off to the right half inch", ("42 offset right joint 0.5in",)),
         ("crack at 42, off to the left at 50", ("42 crack", "50 offset left")),
         ("hit the right spot, roots at 42", ("42 roots",)),
+        ("there's a small offset up right at the change, quarter inch", ("offset up small 0.25in",)),
         ("bend right after the wye at 42", ('42 fitting bend "right after the wye"',)),
     ],
 )
